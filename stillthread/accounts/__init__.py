@@ -1,0 +1,1 @@
+"""Anglers and their settings."""

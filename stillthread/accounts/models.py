@@ -1,0 +1,26 @@
+"""An angler: the person behind a sign-in, with units, words and reach."""
+
+from __future__ import annotations
+
+from django.conf import settings
+from django.db import models
+
+
+class Angler(models.Model):
+    """Settings of one user. Lengths in metres."""
+
+    user = models.OneToOneField(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="angler")
+    depth_unit = models.CharField(max_length=2, default="m")  # m, ft
+    temperature_unit = models.CharField(max_length=1, default="c")  # c, f
+    wind_unit = models.CharField(max_length=8, default="m_s")  # m_s, km_h, mph, kn, bft
+    vocabulary = models.CharField(max_length=2, default="gb")  # gb, na
+    rod_m = models.FloatField(default=2.9)
+    net_m = models.FloatField(default=0.6)
+    arm_m = models.FloatField(default=0.6)
+    cast_m = models.FloatField(default=18.0)
+    afloat = models.BooleanField(default=False)
+    is_demo = models.BooleanField(default=False)
+
+    def __str__(self) -> str:
+        """Return the sign-in name."""
+        return str(self.user)

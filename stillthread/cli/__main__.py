@@ -1,0 +1,54 @@
+"""`./still plan FILE`: read a day, print the plan as JSON; faults go to stderr with exit status 2."""
+
+from __future__ import annotations
+
+import argparse
+import json
+import pathlib
+import sys
+
+from stillthread.core.errors import InputError, Problem
+from stillthread.core.setup.plan import make_plan
+from stillthread.formats.plan_contract import PlanRequest
+from stillthread.formats.plan_json import plan_answer, plan_input_from
+from stillthread.formats.strict import parse_document
+
+LARGEST_BYTES = 5_000_000
+
+
+def read_text(name: str) -> str:
+    """Return the text of a file, or of standard input for ``-``. Raises InputError where it cannot be read."""
+    try:
+        data = sys.stdin.buffer.read(LARGEST_BYTES + 1) if name == "-" else pathlib.Path(name).read_bytes()
+    except OSError as error:
+        raise InputError(Problem("no_file", name, f"{error.strerror}.", "a file that can be read, or -")) from error
+    if len(data) > LARGEST_BYTES:
+        raise InputError(Problem("too_large", name, "This file is too large.", f"up to {LARGEST_BYTES // 10**6} MB"))
+    try:
+        return data.decode("utf-8-sig")
+    except UnicodeDecodeError as error:
+        raise InputError(Problem("not_text", name, "This is not UTF-8 text.", "a UTF-8 JSON file")) from error
+
+
+def plan(text: str) -> str:
+    """Return the plan for the day in JSON `text`, as JSON. Raises InputError with every fault found."""
+    given = plan_input_from(parse_document(PlanRequest, text))
+    return plan_answer(given, make_plan(given)).model_dump_json(indent=2)
+
+
+def main(arguments: list[str] | None = None) -> int:
+    """Run one command; returns the exit status."""
+    parser = argparse.ArgumentParser(prog="still", description=__doc__)
+    parser.add_argument("command", choices=["plan"])
+    parser.add_argument("file", help="a JSON file, or - for standard input")
+    chosen = parser.parse_args(arguments)
+    try:
+        sys.stdout.write(plan(read_text(chosen.file)) + "\n")
+    except InputError as error:
+        sys.stderr.write(json.dumps({"errors": [p.as_dict() for p in error.problems]}, ensure_ascii=False) + "\n")
+        return 2
+    return 0
+
+
+if __name__ == "__main__":
+    sys.exit(main())

@@ -1,0 +1,1 @@
+"""Rules and computation: plain functions over frozen values, no Django, no input or output, no clock."""

@@ -1,0 +1,42 @@
+"""The one shape an input error takes, from the core to the screen."""
+
+from __future__ import annotations
+
+from dataclasses import asdict, dataclass
+
+
+@dataclass(frozen=True)
+class Problem:
+    """One thing wrong with the input, in words an angler can act on.
+
+    `code` is stable and machine-readable, `path` names the field (``reading.profile[3].temperature_c``),
+    `message` says what was wrong, `accepted` what would be right, `hint` an optional next step.
+    """
+
+    code: str
+    path: str
+    message: str
+    accepted: str = ""
+    hint: str = ""
+
+    def as_dict(self) -> dict[str, str]:
+        """Return the problem as plain JSON data."""
+        return asdict(self)
+
+
+class InputError(ValueError):
+    """Raised with every problem found, so that all of them can be shown at once."""
+
+    def __init__(self, problems: list[Problem] | Problem):
+        """Keep the problems; a single one may be passed bare."""
+        self.problems = [problems] if isinstance(problems, Problem) else list(problems)
+        super().__init__("; ".join(f"{p.path}: {p.message}" for p in self.problems))
+
+    def under(self, prefix: str) -> InputError:
+        """Return the same error with every path moved below `prefix`."""
+        return InputError(
+            [
+                Problem(p.code, f"{prefix}.{p.path}" if p.path else prefix, p.message, p.accepted, p.hint)
+                for p in self.problems
+            ]
+        )

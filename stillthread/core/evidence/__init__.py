@@ -1,0 +1,1 @@
+"""What the log says: rates with their doubt."""

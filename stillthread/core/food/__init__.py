@@ -1,0 +1,1 @@
+"""What trout eat in still water, when it is about, and where in the water it is."""

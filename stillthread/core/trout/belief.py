@@ -1,0 +1,124 @@
+"""The belief: how likely the feeding trout are at each place and depth."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+
+from stillthread.core.food.season import Availability, Sighting
+from stillthread.core.trout import factors as f
+from stillthread.core.trout.factors import Factor
+from stillthread.core.water.light import Light
+from stillthread.core.water.reading import Place, Reading, Water
+
+CELL_M = 0.1
+# Share of the belief spread evenly over all water: nobody knows better than this (design of the search).
+UNIFORM_SHARE = 0.2
+
+
+@dataclass(frozen=True)
+class PlaceBelief:
+    """The belief at one place: cell centres [m], mass per cell (all places together sum to 1), and its factors.
+
+    `log_score` is the sum of the factors' log weights, cell by cell.
+    """
+
+    place: Place
+    bed_m: float
+    depths_m: NDArray[np.float64]
+    mass: NDArray[np.float64]
+    log_score: NDArray[np.float64]
+    factors: tuple[Factor, ...]
+
+    @property
+    def share(self) -> float:
+        """This place's part of the whole belief, 0 to 1."""
+        return float(self.mass.sum())
+
+    @property
+    def profile(self) -> NDArray[np.float64]:
+        """The belief over depth at this place alone (sum 1)."""
+        return np.asarray(self.mass / self.mass.sum(), dtype=np.float64)
+
+    @property
+    def peak_m(self) -> float:
+        """Depth [m] of the most likely cell."""
+        return float(self.depths_m[int(np.argmax(self.mass))])
+
+
+def cells(bed_m: float) -> NDArray[np.float64]:
+    """Return cell centres [m] every 0.1 m from 0.05 m down to the bed [m]. Raises ValueError unless the bed is below 0.1 m."""
+    count = int(np.floor(bed_m / CELL_M + 1e-9))
+    if count < 1:
+        raise ValueError("the water must be deeper than 0.1 m")
+    return np.asarray((np.arange(count) + 0.5) * CELL_M, dtype=np.float64)
+
+
+def smallest_band(belief: PlaceBelief, share: float) -> tuple[float, float]:
+    """Return the narrowest unbroken run of depths [m] that holds at least `share` of the place's belief (0 to 1)."""
+    p = belief.profile
+    sums = np.concatenate([[0.0], np.cumsum(p)])
+    best = (0, len(p))
+    for start in range(len(p)):
+        end = int(np.searchsorted(sums, sums[start] + share - 1e-12))
+        if end <= len(p) and end - start < best[1] - best[0]:
+            best = (start, end)
+    return round(best[0] * CELL_M, 6), round(best[1] * CELL_M, 6)
+
+
+def knows_nothing(reading: Reading, sightings: tuple[Sighting, ...]) -> bool:
+    """Return True when neither the water nor the fish were looked at."""
+    read = (reading.wind_m_s, reading.cloud_oktas, reading.clarity, reading.secchi_m)
+    return not reading.profile and not sightings and all(value is None for value in read)
+
+
+def place_bed_m(place: Place, water: Water, reading: Reading, chosen: bool) -> float:
+    """Return the depth of the bed [m] used at a place: as read for the chosen one, else its deepest, within the water."""
+    if chosen and reading.water_depth_m is not None:
+        return reading.water_depth_m
+    return min(place.depth_max_m, water.max_depth_m)
+
+
+def believe(
+    water: Water,
+    reading: Reading,
+    light: Light,
+    food: Availability,
+    sightings: tuple[Sighting, ...],
+    chosen: str | None = None,
+) -> tuple[PlaceBelief, ...]:
+    """Return the belief for every place of the water, mass summing to 1 over all places and depths.
+
+    `chosen` names the place the reading's depth of water belongs to. Factors multiply (add in log space); each
+    place's cells count by their number, so deep places are not favoured for being deep. A fifth of the mass is spread
+    evenly, half when nothing was read at all. Raises ValueError without places.
+    """
+    if not water.places:
+        raise ValueError("a water needs at least one place")
+    raw = []
+    for place in water.places:
+        bed = place_bed_m(place, water, reading, place.name == chosen)
+        z = cells(bed)
+        parts = (
+            f.temperature_factor(z, water, reading),
+            f.oxygen_factor(z, reading),
+            f.light_factor(z, light),
+            f.food_factor(z, food, place, bed),
+            f.rises_factor(z, sightings),
+            f.season_factor(z, water, reading, bed),
+            f.place_factor(z, reading, place),
+        )
+        raw.append((place, bed, z, np.sum([part.log_weight for part in parts], axis=0), parts))
+    uniform = 0.5 if knows_nothing(reading, sightings) else UNIFORM_SHARE
+    weights = [np.exp(score - score.max()) for *_, score, _ in raw]
+    # A place is judged by its mean score over depth, not by how many cells it has.
+    worth = np.array([float(np.log(np.mean(np.exp(score)))) for *_, score, _ in raw])
+    share = np.exp(worth - worth.max())
+    share = share / share.sum()
+    share = (1 - uniform) * share + uniform / len(raw)
+    return tuple(
+        PlaceBelief(place, bed, z, share[i] * ((1 - uniform) * w / w.sum() + uniform / len(z)), score, parts)
+        for i, ((place, bed, z, score, parts), w) in enumerate(zip(raw, weights, strict=True))
+    )

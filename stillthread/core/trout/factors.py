@@ -1,0 +1,162 @@
+"""What moves the belief: one function a factor, each giving a log weight by depth, its sentence, and whether it knows."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+
+from stillthread.core.food.catalogue import BY_KEY
+from stillthread.core.food.season import ABUNDANCE_COUNT, Availability, Sighting, depth_density
+from stillthread.core.trout.temperature import preference
+from stillthread.core.water.light import Light
+from stillthread.core.water.profile import find_thermocline, oxygen_at, temperature_at
+from stillthread.core.water.reading import Place, Reading, Water
+from stillthread.core.water.wind import compass_point, downwind_shore, onto_shore
+
+# Light the fish do not mind [share of full sun], and how strongly they shun more. Common practice, no source.
+EASY_LIGHT = 0.06
+FLOOR = 0.02
+
+
+@dataclass(frozen=True)
+class Factor:
+    """A factor's part in the belief at one place.
+
+    `log_weight` has one value a depth cell; `known` is false where nothing was read and the factor is flat or guessed.
+    """
+
+    name: str
+    log_weight: NDArray[np.float64]
+    sentence: str
+    known: bool
+
+
+def temperature_factor(depths: NDArray[np.float64], water: Water, reading: Reading) -> Factor:
+    """Weight depths by the species' temperature preference along the measured curve; flat without readings."""
+    if not reading.profile:
+        return Factor(
+            "temperature", np.zeros_like(depths), "No temperature read, so it says nothing about depth.", False
+        )
+    t = temperature_at(reading.profile, depths)
+    liked = np.mean([preference(t, s) for s in water.species], axis=0)
+    best = int(np.argmax(liked))
+    last = reading.profile[-1].depth_m
+    tail = f" Below {last:g} m the curve is a guess." if last < depths[-1] - 0.3 else ""
+    if float(liked.max() - liked.min()) < 0.12:
+        words = f"{t.min():.0f} to {t.max():.0f} °C from top to bottom: temperature hardly chooses a depth."
+    else:
+        good = depths[liked >= 0.9 * liked.max()]
+        words = f"The water trout like best, {t[best]:.1f} °C, lies at {good[0]:.1f} to {good[-1]:.1f} m."
+    return Factor("temperature", np.log(np.maximum(liked, FLOOR)), words + tail, True)
+
+
+def oxygen_factor(depths: NDArray[np.float64], reading: Reading) -> Factor:
+    """Weight depths by dissolved oxygen: free from 6 mg/L, reduced to 4, avoided to 3, empty below (from memory).
+
+    Unmeasured under a thermocline it is taken as reduced: a labelled guess.
+    """
+    measured = oxygen_at(reading.profile, depths)
+    if measured is not None:
+        open_share = np.interp(measured, [2.9, 3.0, 4.0, 6.0], [0.005, 0.05, 0.3, 1.0])
+        poor = depths[measured < 4]
+        words = (
+            f"Below 4 mg/L from {poor[0]:.1f} m: trout keep out." if len(poor) else "Enough oxygen everywhere measured."
+        )
+        return Factor("oxygen", np.log(open_share), words, True)
+    layer = find_thermocline(reading.profile)
+    if layer is None:
+        return Factor(
+            "oxygen", np.zeros_like(depths), "Oxygen not measured; no thermocline to starve the depths.", False
+        )
+    fade = np.clip((depths - layer.bottom_m) / 2.0, 0, 1)
+    words = f"Oxygen not measured. Guess: it runs short under the thermocline, from about {layer.bottom_m:.0f} m."
+    return Factor("oxygen", -0.8 * fade, words, False)
+
+
+def comfort_depth_m(light: Light) -> float:
+    """Return the depth [m] below which light keeps no fish away; 0 where even the surface is easy on the eye."""
+    return max(0.0, float(np.log(light.surface / EASY_LIGHT)) / light.attenuation_per_m)
+
+
+def light_factor(depths: NDArray[np.float64], light: Light) -> Factor:
+    """Push fish down out of bright water and let low light bring them up (monotone: more light is never shallower)."""
+    at_surface = float(np.log(light.surface / EASY_LIGHT))
+    too_bright = np.maximum(0.0, at_surface - light.attenuation_per_m * depths)
+    dusk = float(np.clip(-at_surface / 3.0, 0, 1))
+    log_weight = -0.7 * too_bright + 0.9 * dusk * np.exp(-depths / 1.5)
+    if at_surface > 0:
+        words = f"Bright for the surface: the light turns comfortable at about {comfort_depth_m(light):.1f} m."
+    elif dusk > 0.3:
+        words = "Low light: trout come up and into the margins."
+    else:
+        words = "Cloud, ripple or a low sun: light keeps no fish down."
+    if light.guessed:
+        words += f" ({', '.join(light.guessed).capitalize()} guessed.)"
+    return Factor("light", log_weight, words, len(light.guessed) < 3)
+
+
+def food_factor(depths: NDArray[np.float64], food: Availability, place: Place, bed_m: float) -> Factor:
+    """Weight depths by where the food available now is at this kind of place."""
+    density = np.zeros_like(depths)
+    here: dict[str, float] = {}
+    for key, share in food.share.items():
+        part = share * depth_density(BY_KEY[key], depths, bed_m, place.kind)
+        here[key] = float(part.sum())
+        density += part
+    relative = density * len(depths)
+    names = " and ".join(BY_KEY[key].name.lower() for key in sorted(here, key=lambda k: -here[k])[:2])
+    seen = "what you saw and the season" if food.sightings else "the season alone"
+    trust = 0.8 if food.sightings else 0.6
+    return Factor("food", trust * np.log(relative + 0.25), f"By {seen}, here mostly {names}.", food.sightings > 0)
+
+
+def rises_factor(depths: NDArray[np.float64], sightings: tuple[Sighting, ...]) -> Factor:
+    """Fish seen feeding at the top weigh on the top 0.6 m; a clean leap is no rise."""
+    count = sum(ABUNDANCE_COUNT[s.abundance] for s in sightings if s.rise not in (None, "leap"))
+    leaps = any(s.rise == "leap" for s in sightings)
+    if count == 0:
+        words = "Leaping fish say nothing about food or depth." if leaps else "No rises noted."
+        return Factor("rises", np.zeros_like(depths), words, leaps)
+    strength = 1.2 * float(np.log1p(count)) / float(np.log(9))
+    top = 1.0 / (1.0 + np.exp((depths - 0.8) / 0.15))
+    return Factor("rises", strength * 1.6 * top, "Fish are feeding at the top: the upper 0.6 m counts more.", True)
+
+
+def season_factor(depths: NDArray[np.float64], water: Water, reading: Reading, bed_m: float) -> Factor:
+    """The trade's habits: 2.4 to 3 m in cold water, fresh stockfish in the upper 3 m; flat when neither applies."""
+    log_weight = np.zeros_like(depths)
+    parts = []
+    fresh = water.days_since_stocking is not None and water.days_since_stocking <= 21
+    if fresh:
+        fading = 1.0 - (water.days_since_stocking or 0) / 28.0
+        log_weight = log_weight - 0.9 * fading * np.maximum(0.0, depths - 2.5)
+        parts.append(f"Stocked {water.days_since_stocking} days ago: fresh fish stay in the upper 2 to 3 m.")
+    surface = reading.surface_c
+    if surface is not None and 4 <= surface < 9:
+        centre = min(2.7, 0.7 * bed_m)
+        log_weight = log_weight + 1.6 * np.exp(-0.5 * ((depths - centre) / 0.9) ** 2)
+        parts.append("Cold water: 2.4 to 3 m down is where most are met.")
+    if not parts:
+        return Factor("season", log_weight, "Neither cold water nor fresh stocking to go by.", False)
+    return Factor("season", log_weight, " ".join(parts), True)
+
+
+def place_factor(depths: NDArray[np.float64], reading: Reading, place: Place) -> Factor:
+    """Shores the wind blows onto gather food and warm water; cold wind takes that away. Same at every depth."""
+    if reading.wind_from_deg is None or reading.wind_m_s is None:
+        return Factor("wind", np.zeros_like(depths), "Wind not read.", False)
+    blows = f"Wind {compass_point(reading.wind_from_deg)}, onto the {downwind_shore(reading.wind_from_deg)} shore."
+    if place.facing_deg is None:
+        return Factor("wind", np.zeros_like(depths), f"{blows} Which way this place faces is not noted.", False)
+    cold = reading.surface_c is not None and reading.surface_c < 8
+    onto = onto_shore(reading.wind_from_deg, place.facing_deg)
+    strength = 0.0 if cold else 0.5 * onto * min(reading.wind_m_s / 5.0, 1.0)
+    if cold:
+        words = f"{blows} In water this cold the wind's shore is no better."
+    elif abs(onto) < 0.3:
+        words = f"{blows} It blows along this place."
+    else:
+        words = f"{blows} It blows {'onto' if onto > 0 else 'off'} this place."
+    return Factor("wind", np.full_like(depths, strength), words, True)

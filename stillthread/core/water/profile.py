@@ -1,0 +1,180 @@
+"""Temperature by depth: checking what was typed, and the curve through it."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import ArrayLike, NDArray
+
+from stillthread.core.errors import InputError, Problem
+from stillthread.core.units import fahrenheit_to_c
+from stillthread.core.water.density import fresh_water_density
+
+TEMPERATURE_LIMITS_C = (-1.0, 40.0)
+DEEPEST_LAKE_M = 300.0
+# A thermocline is only named where top and bottom differ by at least this much (Read et al. 2011 use 1 °C).
+MIXED_RANGE_C = 1.0
+# ... and where the density changes by at least this much a metre [kg/m³/m] (Read et al. 2011).
+WEAKEST_GRADIENT = 0.1
+
+
+@dataclass(frozen=True)
+class Point:
+    """One sample on the cord: depth below the surface [m], temperature [°C], dissolved oxygen [mg/L] if measured."""
+
+    depth_m: float
+    temperature_c: float
+    oxygen_mg_l: float | None = None
+
+
+@dataclass(frozen=True)
+class Thermocline:
+    """Depth of the steepest density change [m] and the top and bottom of the layer it lies in [m]."""
+
+    depth_m: float
+    top_m: float
+    bottom_m: float
+
+
+def _point_problems(point: Point, path: str, water_depth_m: float | None) -> list[Problem]:
+    problems = []
+    low, high = TEMPERATURE_LIMITS_C
+    if not math.isfinite(point.depth_m) or point.depth_m < 0 or point.depth_m > DEEPEST_LAKE_M:
+        problems.append(
+            Problem(
+                "depth_range",
+                f"{path}.depth_m",
+                f"{point.depth_m:g} m is not a depth in a lake.",
+                f"0 to {DEEPEST_LAKE_M:g} m below the surface",
+            )
+        )
+    elif water_depth_m is not None and point.depth_m > water_depth_m + 1e-9:
+        problems.append(
+            Problem(
+                "below_bed",
+                f"{path}.depth_m",
+                f"{point.depth_m:g} m lies below the bed: the water here is {water_depth_m:g} m deep.",
+                f"0 to {water_depth_m:g} m",
+                "Correct this depth, or the depth of water at the place.",
+            )
+        )
+    if not math.isfinite(point.temperature_c) or not low <= point.temperature_c <= high:
+        as_c = fahrenheit_to_c(point.temperature_c) if math.isfinite(point.temperature_c) else math.nan
+        hint = f"Did you mean {point.temperature_c:g} °F? That is {as_c:.1f} °C." if low <= as_c <= high else ""
+        problems.append(
+            Problem(
+                "temperature_range",
+                f"{path}.temperature_c",
+                f"{point.temperature_c:g} °C is no lake water.",
+                f"{low:g} to {high:g} °C",
+                hint,
+            )
+        )
+    return problems
+
+
+def checked_profile(
+    points: list[Point] | tuple[Point, ...], water_depth_m: float | None = None, path: str = "profile"
+) -> tuple[Point, ...]:
+    """Return the samples as a tuple if they can be used as they stand.
+
+    `points` run downwards, depths [m] and temperatures [°C]; `water_depth_m` [m] is the bed where it is known.
+    Raises InputError naming every bad sample: out of range, below the bed, twice at one depth, or out of order.
+    """
+    problems: list[Problem] = []
+    for index, point in enumerate(points):
+        problems += _point_problems(point, f"{path}[{index}]", water_depth_m)
+        if index == 0:
+            continue
+        before = points[index - 1].depth_m
+        if point.depth_m == before:
+            problems.append(
+                Problem(
+                    "duplicate_depth",
+                    f"{path}[{index}].depth_m",
+                    f"{point.depth_m:g} m is there twice.",
+                    "one reading at each depth",
+                    "Delete one of the two, or correct its depth.",
+                )
+            )
+        elif point.depth_m < before:
+            problems.append(
+                Problem(
+                    "unsorted_depth",
+                    f"{path}[{index}].depth_m",
+                    f"{point.depth_m:g} m comes after {before:g} m.",
+                    "depths going down, each deeper than the one before",
+                )
+            )
+    if problems:
+        raise InputError(problems)
+    return tuple(points)
+
+
+def temperature_at(points: tuple[Point, ...], depths_m: ArrayLike) -> NDArray[np.float64]:
+    """Return temperatures [°C] at `depths_m` [m] by monotone cubic interpolation (PCHIP, Fritsch & Carlson 1980).
+
+    Above the first and below the last sample the nearest sample's value is used: a guess, and `measured_span`
+    says where it starts. Raises ValueError without samples.
+    """
+    if not points:
+        raise ValueError("no temperatures to interpolate")
+    wanted = np.asarray(depths_m, dtype=float)
+    z = np.array([p.depth_m for p in points])
+    t = np.array([p.temperature_c for p in points])
+    if len(points) == 1:
+        return np.full(wanted.shape, t[0])
+    from scipy.interpolate import PchipInterpolator  # scipy takes long to import; only profiles need it
+
+    return np.asarray(PchipInterpolator(z, t)(np.clip(wanted, z[0], z[-1])), dtype=float)
+
+
+def oxygen_at(points: tuple[Point, ...], depths_m: ArrayLike) -> NDArray[np.float64] | None:
+    """Return dissolved oxygen [mg/L] at `depths_m` [m], linear between samples and held beyond, or None if unmeasured."""
+    sampled = [(p.depth_m, p.oxygen_mg_l) for p in points if p.oxygen_mg_l is not None]
+    if not sampled:
+        return None
+    z, o = zip(*sampled, strict=True)
+    return np.asarray(np.interp(np.asarray(depths_m, dtype=float), z, np.array(o, dtype=float)), dtype=np.float64)
+
+
+def measured_span(points: tuple[Point, ...]) -> tuple[float, float] | None:
+    """Return the shallowest and deepest measured depth [m], or None without samples."""
+    return (points[0].depth_m, points[-1].depth_m) if points else None
+
+
+def _refined_depth(z: NDArray[np.float64], gradient: NDArray[np.float64], i: int) -> float:
+    """Depth [m] of the largest gradient, weighted by how fast it falls off above and below (Read et al. 2011)."""
+    if 0 < i < len(gradient) - 1 and gradient[i + 1] != gradient[i] and gradient[i] != gradient[i - 1]:
+        below = -(z[i + 1] - z[i]) / (gradient[i + 1] - gradient[i])
+        above = (z[i] - z[i - 1]) / (gradient[i] - gradient[i - 1])
+        return float((z[i + 1] * below + z[i] * above) / (below + above))
+    return float((z[i] + z[i + 1]) / 2)
+
+
+def find_thermocline(points: tuple[Point, ...]) -> Thermocline | None:
+    """Return the thermocline of a profile, or None when there is none to speak of.
+
+    The depth [m] is that of the largest density gradient, moved between the samples by the slopes on its two sides
+    (Read et al. 2011); the layer runs over the neighbouring intervals whose gradient is at least half of it. None with
+    fewer than three samples, where the temperatures span less than 1 °C, or where the gradient stays below 0.1 kg/m³/m.
+    Below 4 °C at the top the water is inversely layered and None is returned too.
+    """
+    if len(points) < 3:
+        return None
+    z = np.array([p.depth_m for p in points])
+    t = np.array([p.temperature_c for p in points])
+    if float(t.max() - t.min()) < MIXED_RANGE_C or t[0] <= 4.0:
+        return None
+    gradient = np.diff(fresh_water_density(t)) / np.diff(z)
+    steepest = int(np.argmax(gradient))
+    if gradient[steepest] < WEAKEST_GRADIENT:
+        return None
+    top = bottom = steepest
+    while top > 0 and gradient[top - 1] >= 0.5 * gradient[steepest]:
+        top -= 1
+    while bottom < len(gradient) - 1 and gradient[bottom + 1] >= 0.5 * gradient[steepest]:
+        bottom += 1
+    return Thermocline(_refined_depth(z, gradient, steepest), float(z[top]), float(z[bottom + 1]))

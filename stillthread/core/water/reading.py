@@ -1,0 +1,110 @@
+"""What the angler read at the water, and the places on it."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+from datetime import datetime
+
+from stillthread.core.errors import InputError, Problem
+from stillthread.core.water.light import Light, read_light, ripple_class, sun_elevation_by_hemisphere, sun_elevation_deg
+from stillthread.core.water.profile import Point, checked_profile
+from stillthread.core.water.wind import STRONGEST_M_S
+
+PLACE_KINDS = ("margin", "shoal", "weed-edge", "drop-off", "point", "inlet", "open-water")
+SPECIES = ("rainbow", "brown", "brook")
+
+
+@dataclass(frozen=True)
+class Place:
+    """A part of the water: kind, depth range of the bed [m], and the bearing its shore looks out to [deg true]."""
+
+    name: str
+    kind: str
+    depth_min_m: float
+    depth_max_m: float
+    facing_deg: float | None = None
+
+
+@dataclass(frozen=True)
+class Water:
+    """A lake or reservoir: position (or only the hemisphere), greatest depth [m], species, places, freshly stocked."""
+
+    name: str
+    max_depth_m: float
+    hemisphere: str
+    places: tuple[Place, ...]
+    latitude_deg: float | None = None
+    longitude_deg: float | None = None
+    species: tuple[str, ...] = ("rainbow",)
+    days_since_stocking: int | None = None
+
+
+@dataclass(frozen=True)
+class Reading:
+    """What was measured or seen at one time; everything may be missing. SI units, wind *from* in degrees true."""
+
+    profile: tuple[Point, ...] = ()
+    water_depth_m: float | None = None
+    wind_m_s: float | None = None
+    gust_m_s: float | None = None
+    wind_from_deg: float | None = None
+    cloud_oktas: float | None = None
+    clarity: str | None = None
+    secchi_m: float | None = None
+    air_temperature_c: float | None = None
+    thunder: bool = False
+
+    @property
+    def surface_c(self) -> float | None:
+        """Temperature [°C] of the shallowest sample, if it lies in the top metre."""
+        if self.profile and self.profile[0].depth_m <= 1.0:
+            return self.profile[0].temperature_c
+        return None
+
+
+def checked_reading(reading: Reading, max_depth_m: float, path: str = "reading") -> Reading:
+    """Return the reading if every value is possible in a water of `max_depth_m` [m].
+
+    Raises InputError with all problems found, each at the path of its field below `path`.
+    """
+    problems: list[Problem] = []
+    bed = reading.water_depth_m
+    if bed is not None and not 0 < bed <= max_depth_m + 1e-9:
+        problems.append(
+            Problem(
+                "depth_range",
+                f"{path}.water_depth_m",
+                f"{bed:g} m does not fit this water, which is {max_depth_m:g} m at its deepest.",
+                f"more than 0, up to {max_depth_m:g} m",
+                "Correct the depth here, or the water's greatest depth.",
+            )
+        )
+        bed = None
+    for name, value in (("wind_m_s", reading.wind_m_s), ("gust_m_s", reading.gust_m_s)):
+        if value is not None and not (math.isfinite(value) and 0 <= value <= STRONGEST_M_S):
+            problems.append(
+                Problem(
+                    "wind_range",
+                    f"{path}.{name}",
+                    f"A wind of {value:.0f} m/s ({value * 3.6:.0f} km/h) is beyond any hurricane.",
+                    f"0 to {STRONGEST_M_S:g} m/s ({STRONGEST_M_S * 3.6:g} km/h)",
+                    "Check the unit beside the number.",
+                )
+            )
+    try:
+        checked_profile(reading.profile, bed if bed is not None else max_depth_m, f"{path}.profile")
+    except InputError as error:
+        problems += error.problems
+    if problems:
+        raise InputError(problems)
+    return reading
+
+
+def light_on(water: Water, reading: Reading, when: datetime) -> Light:
+    """Return the light on a water at an aware instant, guessing what was not read and naming the guesses."""
+    if water.latitude_deg is not None and water.longitude_deg is not None:
+        sun = sun_elevation_deg(water.latitude_deg, water.longitude_deg, when)
+    else:
+        sun = sun_elevation_by_hemisphere(water.hemisphere, when)
+    return read_light(sun, reading.cloud_oktas, ripple_class(reading.wind_m_s), reading.clarity, reading.secchi_m)

@@ -1,0 +1,1 @@
+"""Invented anglers, waters and a part-season of outings."""

@@ -1,0 +1,150 @@
+"""A part-season of invented outings, written through the same services an angler's phone uses."""
+
+from __future__ import annotations
+
+import uuid
+from datetime import UTC, date, datetime, time, timedelta
+from typing import Any
+from zoneinfo import ZoneInfo
+
+import numpy as np
+
+from stillthread.demo.places import DemoWater, invented_temperature_c
+from stillthread.formats.plan_contract import PointIn, ReadingIn, SetUpOut, SightingIn
+from stillthread.outings import services as outings
+from stillthread.outings.models import Outing
+from stillthread.outings.schemas import EventBody, OutingBody, SpellBody
+from stillthread.plans import services as plans
+from stillthread.plans.schemas import PlanBody, StartBody
+from stillthread.waters.schemas import ReadingBody, WaterOut
+from stillthread.waters.services import put_reading
+
+NAMESPACE = uuid.UUID("6f7f1d0e-3b0a-4d5e-9a53-5a1f6f3a0c11")
+SEEN = ("chironomid-pupa", "scud", "daphnia", "caddis", "leech", "damsel-nymph")
+
+
+def _uuid(*parts: object) -> uuid.UUID:
+    return uuid.uuid5(NAMESPACE, "/".join(str(part) for part in parts))
+
+
+def invented_reading(water: DemoWater, out: WaterOut, day: date, rng: np.random.Generator) -> ReadingIn:
+    """Return a day's invented reading: a profile every metre, wind, cloud."""
+    bed = min(out.places[0].depth_max_m, 12.0)
+    depths = [float(d) for d in range(int(bed) + 1)]
+    return ReadingIn(
+        profile=[PointIn(depth_m=d, temperature_c=invented_temperature_c(water, day, d)) for d in depths],
+        water_depth_m=bed,
+        wind_m_s=round(float(rng.uniform(1.0, 6.5)), 1),
+        wind_from_deg=float(rng.integers(0, 24) * 15),
+        cloud_oktas=int(rng.integers(1, 9)),
+        clarity=water.clarity,  # type: ignore[arg-type]  # one of the enum's words
+    )
+
+
+def write_reading(owner: Any, water: DemoWater, out: WaterOut, when: datetime, rng: np.random.Generator) -> ReadingBody:
+    """Store an invented reading for a day and return it."""
+    sightings = [SightingIn(prey=SEEN[int(rng.integers(len(SEEN)))], abundance="some")]
+    body = ReadingBody(
+        place=out.places[0].name,
+        taken_at=when,
+        reading=invented_reading(water, out, when.date(), rng),
+        sightings=sightings,
+    )
+    put_reading(owner, out.id, _uuid(owner.pk, out.id, when.date()), body)
+    return body
+
+
+def _spell(set_up: SetUpOut, index: int, depth: float, start: datetime, end: datetime) -> SpellBody:
+    first = plans.first_spell(
+        set_up, index, StartBody(outing_id=uuid.uuid4(), spell_id=uuid.uuid4(), set_up=index, started_at=start)
+    )
+    shift = depth - (first.depth_m or 0)
+    low, high = max(0.0, (first.low_m or depth) + shift), (first.high_m or depth) + shift
+    return first.model_copy(
+        update={"depth_m": round(depth, 1), "low_m": round(low, 1), "high_m": round(high, 1), "ended_at": end}
+    )
+
+
+def _events(
+    spell_id: uuid.UUID, spell: SpellBody, feeding_m: float, rate: float, rng: np.random.Generator
+) -> list[EventBody]:
+    """Invented events: more of them the nearer the fly is to where the fish feed that day."""
+    end = spell.ended_at or spell.started_at
+    hours = (end - spell.started_at).total_seconds() / 3600
+    depth = spell.depth_m or 0.0
+    near = float(np.exp(-0.5 * ((depth - feeding_m) / 0.8) ** 2))
+    made = []
+    for kind, share in (
+        ("take", 0.25),
+        ("lost", 0.2),
+        ("landed", 0.55),
+        ("pluck", 0.5),
+        ("follow", 0.15),
+        ("weed", 0.12),
+    ):
+        expected = rate * hours * share * (near if kind != "weed" else 1.0)
+        for _ in range(int(rng.poisson(expected))):
+            at = spell.started_at + timedelta(hours=hours * float(rng.uniform(0.05, 0.98)))
+            landed = kind == "landed"
+            made.append(
+                EventBody(
+                    spell_id=spell_id,
+                    kind=kind,  # type: ignore[arg-type]
+                    phase="float"
+                    if spell.method == "float"
+                    else str(rng.choice(["drop", "retrieve", "pause", "hang"])),  # type: ignore[arg-type]
+                    occurred_at=at,
+                    depth_m=round(max(0.0, depth + float(rng.normal(0, 0.2))), 1),
+                    low_m=spell.low_m,
+                    high_m=spell.high_m,
+                    fly=spell.flies[int(rng.integers(len(spell.flies)))] if spell.flies else "",
+                    species="rainbow" if landed else "",
+                    length_m=round(float(rng.normal(0.43, 0.05)), 2) if landed else None,
+                    released=True if landed else None,
+                )
+            )
+    return made
+
+
+def write_outing(owner: Any, water: DemoWater, out: WaterOut, day: date, rng: np.random.Generator) -> None:
+    """Plan, start and fish one invented day."""
+    began = datetime.combine(day, time(9, 30), ZoneInfo(out.time_zone)).astimezone(UTC)
+    reading = write_reading(owner, water, out, began - timedelta(minutes=20), rng)
+    body = PlanBody(
+        water_id=out.id, when=began, place=reading.place, reading=reading.reading, sightings=reading.sightings
+    )
+    plan = plans.keep(owner, _uuid(owner.pk, out.id, day, "plan"), body)
+    if not plan.answer.set_ups:
+        return
+    outing_id, clock = _uuid(owner.pk, out.id, day, "outing"), began
+    chosen = next(p for p in plan.answer.belief.places if p.place == plan.answer.belief.chosen)
+    feeding = float(np.clip(chosen.peak_m + rng.normal(0, 0.6), 0.1, chosen.bed_m - 0.1))
+    rate = float(rng.gamma(1.2, 1.6))
+    lasts = timedelta(hours=float(rng.uniform(2.5, 5.5)))
+    frozen = {"plan_id": plan.id, "plan_snapshot": plan.answer.model_dump(mode="json")}
+    note = str(rng.choice(["", "", "Cold hands, good light after lunch.", "Wind swung at noon.", "Fish came up late."]))
+    outing = OutingBody(water_id=out.id, started_at=began, ended_at=began + lasts, note=note)
+    outings.put_outing(owner, outing_id, outing, **frozen)
+    number = 0
+    while clock < began + lasts - timedelta(minutes=10):
+        index = int(rng.integers(min(3, len(plan.answer.set_ups))))
+        set_up = plan.answer.set_ups[index]
+        end = min(clock + timedelta(minutes=int(rng.integers(20, 65))), began + lasts)
+        depth = float(np.clip((set_up.estimate_m or set_up.target_m) + rng.normal(0, 0.5), 0.0, chosen.bed_m - 0.2))
+        spell_id = _uuid(outing_id, number)
+        spell = _spell(set_up, index, depth, clock, end)
+        outings.put_spell(owner, outing_id, spell_id, spell)
+        for k, event in enumerate(_events(spell_id, spell, feeding, rate, rng)):
+            outings.put_event(owner, outing_id, _uuid(spell_id, k), event)
+        clock, number = end, number + 1
+
+
+def write_season(owner: Any, pairs: list[tuple[DemoWater, WaterOut]], today: date, seed: int) -> int:
+    """Write outings over the eleven weeks before `today`, turn about on the waters; returns how many were written."""
+    rng = np.random.default_rng(seed)
+    before = Outing.objects.filter(owner=owner).count()
+    for number in range(16):
+        day = today - timedelta(days=77 - number * 5 + int(rng.integers(-1, 2)))
+        water, out = pairs[number % len(pairs)]
+        write_outing(owner, water, out, day, rng)
+    return Outing.objects.filter(owner=owner).count() - before

@@ -1,0 +1,1 @@
+"""The kit: lines on the reels and flies in the box."""

@@ -1,0 +1,138 @@
+"""The kit over HTTP."""
+
+from __future__ import annotations
+
+import uuid
+
+from django.http import HttpRequest
+from ninja import Router
+from pydantic import Field, model_validator
+
+from stillthread.core.tackle.flies import STARTER_FLIES
+from stillthread.core.tackle.lines import Line as CoreLine
+from stillthread.flybox import services
+from stillthread.flybox.models import Fly, Line
+from stillthread.formats.plan_contract import LineFamily, Prey, Tone, Weight
+from stillthread.formats.plan_contract import LineIn as LineDocument
+from stillthread.formats.strict import Name, Strict
+from stillthread.web.errors import FAILURES
+from stillthread.web.owned import delete_owned, live, put_owned
+
+router = Router(tags=["kit"])
+
+
+class LineBody(Strict):
+    """A line as the client writes it."""
+
+    name: str = Field("", max_length=80)
+    family: LineFamily
+    label_ips: float = Field(0.0, ge=0, le=10)
+    weight_class: int = Field(7, ge=3, le=9)
+    tip_length_m: float = Field(0.0, ge=0, le=10)
+
+    @model_validator(mode="after")
+    def _as_document(self) -> LineBody:
+        LineDocument(key="line", **self.model_dump())
+        return self
+
+
+class LineOut(Strict):
+    """A line in the kit with its title in words."""
+
+    id: uuid.UUID
+    name: str
+    family: LineFamily
+    label_ips: float
+    weight_class: int
+    tip_length_m: float
+    title: str
+
+
+class FlyBody(Strict):
+    """A fly as the client writes it."""
+
+    name: Name
+    prey: list[Prey] = Field(min_length=1, max_length=8)
+    hooks: list[int] = Field(min_length=1, max_length=8)
+    tone: Tone
+    weight: Weight
+    surface: bool = False
+    stock: int | None = Field(None, ge=0, le=10000)
+
+
+class FlyOut(FlyBody):
+    """A fly in the box."""
+
+    id: uuid.UUID
+
+
+class StarterFly(FlyBody):
+    """A pattern of the starter set."""
+
+    key: str
+
+
+class KitOut(Strict):
+    """Everything the angler owns, and the starter set on offer."""
+
+    lines: list[LineOut]
+    flies: list[FlyOut]
+    starter: list[StarterFly]
+
+
+class StarterIn(Strict):
+    """Which starter patterns to add."""
+
+    keys: list[str] = Field(min_length=1, max_length=100)
+
+
+def _line_out(row: Line) -> LineOut:
+    title = CoreLine(str(row.pk), row.family, row.label_ips, row.weight_class, row.tip_length_m, row.name).title
+    return LineOut(id=row.pk, title=title, **{f: getattr(row, f) for f in LineBody.model_fields})
+
+
+def _fly_out(row: Fly) -> FlyOut:
+    return FlyOut(id=row.pk, **{f: getattr(row, f) for f in FlyBody.model_fields})
+
+
+def _starter() -> list[StarterFly]:
+    return [StarterFly(key=f.key, **{name: getattr(f, name) for name in FlyBody.model_fields}) for f in STARTER_FLIES]
+
+
+@router.get("/kit", response={200: KitOut, **FAILURES})
+def read_kit(request: HttpRequest) -> KitOut:
+    """Return lines, flies and the starter set."""
+    lines = [_line_out(row) for row in live(Line, request.user)]
+    return KitOut(lines=lines, flies=[_fly_out(row) for row in live(Fly, request.user)], starter=_starter())
+
+
+@router.put("/kit/lines/{line_id}", response={200: LineOut, **FAILURES})
+def put_line(request: HttpRequest, line_id: uuid.UUID, payload: LineBody) -> LineOut:
+    """Write a line under the client's UUID."""
+    return _line_out(put_owned(Line, request.user, line_id, **payload.model_dump()))
+
+
+@router.delete("/kit/lines/{line_id}", response={204: None, **FAILURES})
+def delete_line(request: HttpRequest, line_id: uuid.UUID) -> tuple[int, None]:
+    """Take a line out of the kit."""
+    delete_owned(Line, request.user, line_id)
+    return 204, None
+
+
+@router.put("/kit/flies/{fly_id}", response={200: FlyOut, **FAILURES})
+def put_fly(request: HttpRequest, fly_id: uuid.UUID, payload: FlyBody) -> FlyOut:
+    """Write a fly under the client's UUID."""
+    return _fly_out(put_owned(Fly, request.user, fly_id, **payload.model_dump()))
+
+
+@router.delete("/kit/flies/{fly_id}", response={204: None, **FAILURES})
+def delete_fly(request: HttpRequest, fly_id: uuid.UUID) -> tuple[int, None]:
+    """Take a fly out of the box."""
+    delete_owned(Fly, request.user, fly_id)
+    return 204, None
+
+
+@router.post("/kit/starter", response={200: list[FlyOut], **FAILURES})
+def add_starter(request: HttpRequest, payload: StarterIn) -> list[FlyOut]:
+    """Add starter patterns to the box."""
+    return [_fly_out(row) for row in services.add_starter_flies(request.user, payload.keys)]

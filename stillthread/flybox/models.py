@@ -1,0 +1,45 @@
+"""Lines and flies an angler owns."""
+
+from __future__ import annotations
+
+from django.db import models
+
+from stillthread.web.owned import Owned
+
+
+class Line(Owned):
+    """A fly line; the rate is the one on the box in inches per second."""
+
+    name = models.CharField(max_length=80, blank=True)
+    family = models.CharField(max_length=12)
+    label_ips = models.FloatField(default=0)
+    weight_class = models.PositiveSmallIntegerField(default=7)
+    tip_length_m = models.FloatField(default=0)
+
+    class Meta:
+        verbose_name = "line"
+        ordering = ["family", "label_ips", "received_at"]
+
+    def __str__(self) -> str:
+        """Return family and rate."""
+        return self.name or f"{self.family} {self.label_ips:g}"
+
+
+class Fly(Owned):
+    """A pattern in the box: what it stands for, sizes carried, tone, weight, how many."""
+
+    name = models.CharField(max_length=80)
+    prey = models.JSONField(default=list)
+    hooks = models.JSONField(default=list)
+    tone = models.CharField(max_length=8)
+    weight = models.CharField(max_length=10)
+    surface = models.BooleanField(default=False)
+    stock = models.PositiveIntegerField(null=True, blank=True)
+
+    class Meta:
+        verbose_name = "fly"
+        ordering = ["name", "id"]
+
+    def __str__(self) -> str:
+        """Return the name."""
+        return self.name

@@ -1,0 +1,1 @@
+"""Formats in and out: the plan document, profile files. No Django, no server."""

@@ -1,0 +1,344 @@
+"""The plan document: what `./still plan` reads and prints, and what the API speaks. Mirrors docs/contracts."""
+
+from __future__ import annotations
+
+from typing import Literal
+
+from pydantic import AwareDatetime, Field, model_validator
+
+from stillthread.core.food.catalogue import PREY_KEYS
+from stillthread.formats.strict import Bearing, Celsius, Depth, Name, Share, Strict
+
+PlaceKind = Literal["margin", "shoal", "weed-edge", "drop-off", "point", "inlet", "open-water"]
+Species = Literal["rainbow", "brown", "brook"]
+Clarity = Literal["gin-clear", "clear", "slightly-coloured", "coloured"]
+Rise = Literal["sip", "head-and-tail", "splash", "bow-wave", "leap"]
+Abundance = Literal["few", "some", "many"]
+LineFamily = Literal["floating", "intermediate", "sinking", "sink-tip"]
+Tone = Literal["dark", "natural", "pale", "bright"]
+Weight = Literal["buoyant", "unweighted", "weighted"]
+Release = Literal["catch-and-release", "kill", "either", "unknown"]
+Prey = Literal[PREY_KEYS]  # type: ignore[valid-type]
+
+
+class PlaceIn(Strict):
+    """A place on the water."""
+
+    name: Name
+    kind: PlaceKind
+    depth_min_m: Depth = 0.0
+    depth_max_m: float = Field(ge=0.3, le=300, description="deepest bed at the place")
+    facing_deg: Bearing | None = Field(None, description="bearing the shore looks out over the water")
+
+    @model_validator(mode="after")
+    def _ordered(self) -> PlaceIn:
+        if self.depth_min_m > self.depth_max_m:
+            raise ValueError("the shallow end must not be deeper than the deep end")
+        return self
+
+
+class WaterIn(Strict):
+    """The water: position or hemisphere, greatest depth, species, places."""
+
+    name: Name
+    max_depth_m: float = Field(ge=0.5, le=300)
+    hemisphere: Literal["north", "south"] = "north"
+    latitude_deg: float | None = Field(None, ge=-90, le=90)
+    longitude_deg: float | None = Field(None, ge=-180, le=180)
+    species: list[Species] = Field(default=["rainbow"], min_length=1, max_length=3)
+    days_since_stocking: int | None = Field(None, ge=0, le=3650)
+    places: list[PlaceIn] = Field(min_length=1, max_length=50)
+
+
+class PointIn(Strict):
+    """One sample on the cord. Ranges are checked with the water's depth at hand, so the message can help."""
+
+    depth_m: float
+    temperature_c: Celsius
+    oxygen_mg_l: float | None = Field(None, ge=0, le=25)
+
+
+class ReadingIn(Strict):
+    """What was read at the water; everything may be left out."""
+
+    profile: list[PointIn] = Field(default=[], max_length=500)
+    water_depth_m: float | None = Field(None, description="depth of water at the place")
+    wind_m_s: float | None = Field(None, description="mean wind")
+    gust_m_s: float | None = None
+    wind_from_deg: Bearing | None = Field(None, description="where the wind comes from")
+    cloud_oktas: int | None = Field(None, ge=0, le=8)
+    clarity: Clarity | None = None
+    secchi_m: float | None = Field(None, gt=0, le=40)
+    air_temperature_c: float | None = Field(None, ge=-40, le=55)
+    thunder: bool = False
+
+
+class SightingIn(Strict):
+    """Something seen: a prey or a rise form, and how much."""
+
+    prey: Prey | None = None
+    rise: Rise | None = None
+    abundance: Abundance = "some"
+
+    @model_validator(mode="after")
+    def _names_something(self) -> SightingIn:
+        if (self.prey is None) == (self.rise is None):
+            raise ValueError("name either a prey or a rise form")
+        return self
+
+
+class AnglerIn(Strict):
+    """The angler's own limits."""
+
+    rod_m: float = Field(2.9, ge=1.5, le=5)
+    net_m: float = Field(0.6, ge=0, le=4, description="how far the net reaches from the hand")
+    arm_m: float = Field(0.6, ge=0, le=1.2)
+    cast_m: float = Field(18.0, ge=3, le=45, description="comfortable cast")
+    afloat: bool = False
+
+
+class LineIn(Strict):
+    """A fly line in the kit; the rate is the one on the box, in inches per second."""
+
+    key: Name
+    family: LineFamily
+    label_ips: float = Field(0.0, ge=0, le=10)
+    weight_class: int = Field(7, ge=3, le=9)
+    tip_length_m: float = Field(0.0, ge=0, le=10)
+    name: str = Field("", max_length=80)
+
+    @model_validator(mode="after")
+    def _rate_fits(self) -> LineIn:
+        if self.family == "floating" and self.label_ips != 0:
+            raise ValueError("a floating line has no sink rate: leave label_ips at 0")
+        if self.family != "floating" and self.label_ips < 0.3:
+            raise ValueError("a sinking line needs its rate in inches per second, 0.3 or more")
+        if self.family == "sink-tip" and self.tip_length_m <= 0:
+            raise ValueError("a sink tip needs its tip_length_m")
+        return self
+
+
+class FlyIn(Strict):
+    """A fly in the box."""
+
+    key: Name
+    name: Name
+    prey: list[Prey] = Field(min_length=1, max_length=8)
+    hooks: list[int] = Field(min_length=1, max_length=8, description="hook sizes carried")
+    tone: Tone
+    weight: Weight
+    surface: bool = False
+    stock: int | None = Field(None, ge=0, le=10000, description="how many are in the box; left out = not counted")
+
+
+class RulesIn(Strict):
+    """The water's rules as the angler read them."""
+
+    max_flies: int | None = Field(None, ge=1, le=10)
+    barbless: bool | None = None
+    floats_allowed: bool | None = None
+    droppers_allowed: bool | None = None
+    sinking_lines_allowed: bool | None = None
+    release: Release = "unknown"
+    stop_above_c: float | None = Field(None, ge=5, le=30)
+
+
+class TackleIn(Strict):
+    """What is on the reels."""
+
+    lines: list[LineIn] = Field(min_length=1, max_length=60)
+
+
+class PlanRequest(Strict):
+    """A whole day: what `./still plan` reads."""
+
+    version: Literal[1] = 1
+    when: AwareDatetime = Field(description="RFC 3339 with the water's own offset")
+    water: WaterIn
+    place: str | None = Field(None, max_length=80, description="name of the place; left out = the best one")
+    reading: ReadingIn = ReadingIn()
+    sightings: list[SightingIn] = Field(default=[], max_length=60)
+    angler: AnglerIn = AnglerIn()
+    tackle: TackleIn
+    flies: list[FlyIn] = Field(min_length=1, max_length=2000)
+    rules: RulesIn = RulesIn()
+
+
+class BandOut(Strict):
+    """A run of depths holding a share of the belief."""
+
+    share: Share
+    top_m: float
+    bottom_m: float
+
+
+class FactorOut(Strict):
+    """One factor of the belief; `log_weight` per cell, `known` false where it is flat or guessed."""
+
+    name: str
+    sentence: str
+    known: bool
+    log_weight: list[float]
+
+
+class PlaceBeliefOut(Strict):
+    """Belief at one place: mass per 0.1 m cell (all places sum to 1), bands, and the factors that add up to it."""
+
+    place: str
+    kind: str
+    bed_m: float
+    share: float
+    peak_m: float
+    depths_m: list[float]
+    mass: list[float]
+    log_score: list[float]
+    bands: list[BandOut]
+    factors: list[FactorOut]
+
+
+class BeliefOut(Strict):
+    """Belief over all places, and the one planned for."""
+
+    chosen: str
+    places: list[PlaceBeliefOut]
+
+
+class CurveOut(Strict):
+    """The temperature curve at the place: depth and temperature pairs; guessed below `measured_to_m`."""
+
+    points: list[tuple[float, float]]
+    measured_to_m: float
+
+
+class PreyOut(Strict):
+    """A food and its share now, with the share by season alone."""
+
+    key: str
+    name: str
+    share: float
+    season_share: float
+    about: str
+
+
+class WaterOut(Strict):
+    """What the water means today."""
+
+    temperature: CurveOut | None
+    thermocline_m: float | None
+    thermocline_top_m: float | None
+    thermocline_bottom_m: float | None
+    sun_elevation_deg: float
+    light_surface: float
+    light_comfort_m: float
+    secchi_m: float
+    beaufort: int | None
+    downwind_shore: str | None
+    behaviour: str | None
+    approach: str | None
+    welfare: str | None
+    welfare_sentence: str | None
+    food: list[PreyOut]
+
+
+class SectionOut(Strict):
+    """One piece of the cut list."""
+
+    part: str
+    length_m: float
+    x_size: int | None
+    diameter_mm: float | None
+    material: str
+
+
+class PlacedFlyOut(Strict):
+    """A fly at its position on the leader; depth where it is computed."""
+
+    key: str
+    name: str
+    position: str
+    hook: int
+    from_line_m: float
+    depth_m: float | None
+
+
+class RetrieveOut(Strict):
+    """How to bring it back."""
+
+    kind: str
+    words: str
+    speed_m_s: float
+    pull_m: float | None
+    pause_s: float | None
+
+
+class DepthAtOut(Strict):
+    """Where the point fly is `t_s` seconds after the line lands: estimate (None where none is made) and band."""
+
+    t_s: float
+    depth_m: float | None
+    low_m: float | None
+    high_m: float | None
+    touching: bool
+
+
+class ReasonOut(Strict):
+    """A reason and the factor it belongs to."""
+
+    factor: str
+    sentence: str
+
+
+class CautionOut(Strict):
+    """Something to mind."""
+
+    code: str
+    level: Literal["note", "caution", "stop"]
+    sentence: str
+
+
+class RuledOutOut(Strict):
+    """Something not offered, and why."""
+
+    what: str
+    kind: Literal["rule", "kit", "depth", "landing", "warmth", "not-computed"]
+    reason: str
+
+
+class SetUpOut(Strict):
+    """A set-up with the numbers to do it."""
+
+    method: Literal["dry", "nymphs", "float", "sink-tip", "intermediate", "sinking"]
+    title: str
+    line_key: str
+    line_title: str
+    leader: list[SectionOut]
+    leader_length_m: float
+    flies: list[PlacedFlyOut]
+    place: str
+    target_m: float
+    low_m: float
+    high_m: float
+    estimate_m: float | None
+    count_s: int | None
+    float_hang_m: float | None
+    float_kind: Literal["fixed", "release"] | None
+    retrieve: RetrieveOut
+    cast_m: float
+    relative: float
+    sink_table: list[DepthAtOut]
+    depth_note: str
+    reasons: list[ReasonOut]
+    watch_for: str
+    fallback: str
+
+
+class PlanAnswer(Strict):
+    """What `./still plan` prints."""
+
+    version: Literal[1] = 1
+    belief: BeliefOut
+    water: WaterOut
+    set_ups: list[SetUpOut]
+    ruled_out: list[RuledOutOut]
+    cautions: list[CautionOut]
+    guessed: list[str]

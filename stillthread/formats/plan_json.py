@@ -1,0 +1,188 @@
+"""From the plan document to the core's values, and from the core's plan to the document."""
+
+from __future__ import annotations
+
+import numpy as np
+
+from stillthread.core.food.catalogue import BY_KEY
+from stillthread.core.food.season import Sighting
+from stillthread.core.setup.model import Angler, Plan, PlanInput, Rules, SetUp
+from stillthread.core.tackle.flies import Fly
+from stillthread.core.tackle.lines import Line
+from stillthread.core.trout.belief import PlaceBelief, smallest_band
+from stillthread.core.trout.factors import comfort_depth_m
+from stillthread.core.trout.temperature import behaviour
+from stillthread.core.units import beaufort_from_m_s
+from stillthread.core.water.profile import Point, temperature_at
+from stillthread.core.water.reading import Place, Reading, Water
+from stillthread.core.water.wind import downwind_shore
+from stillthread.formats import plan_contract as c
+
+SHOWN_FOODS = 6
+
+
+def reading_from(doc: c.ReadingIn) -> Reading:
+    """Return the core's Reading for a reading document."""
+    fields = doc.model_dump(exclude={"profile"})
+    points = tuple(Point(p.depth_m, p.temperature_c, p.oxygen_mg_l) for p in doc.profile)
+    return Reading(profile=points, **fields)
+
+
+def water_from(doc: c.WaterIn) -> Water:
+    """Return the core's Water; a latitude, where given, decides the hemisphere."""
+    places = tuple(Place(**p.model_dump()) for p in doc.places)
+    hemisphere = doc.hemisphere
+    if doc.latitude_deg is not None:
+        hemisphere = "north" if doc.latitude_deg >= 0 else "south"
+    return Water(
+        doc.name,
+        doc.max_depth_m,
+        hemisphere,
+        places,
+        doc.latitude_deg,
+        doc.longitude_deg,
+        tuple(doc.species),
+        doc.days_since_stocking,
+    )
+
+
+def fly_from(doc: c.FlyIn) -> Fly:
+    """Return the core's Fly."""
+    return Fly(doc.key, doc.name, tuple(doc.prey), tuple(doc.hooks), doc.tone, doc.weight, doc.stock, doc.surface)
+
+
+def plan_input_from(doc: c.PlanRequest) -> PlanInput:
+    """Return the core's PlanInput for a whole document."""
+    return PlanInput(
+        when=doc.when,
+        water=water_from(doc.water),
+        reading=reading_from(doc.reading),
+        sightings=tuple(Sighting(s.abundance, s.prey, s.rise) for s in doc.sightings),
+        angler=Angler(**doc.angler.model_dump()),
+        lines=tuple(Line(**line.model_dump()) for line in doc.tackle.lines),
+        flies=tuple(fly_from(fly) for fly in doc.flies),
+        rules=Rules(**doc.rules.model_dump()),
+        place=doc.place,
+    )
+
+
+def _rounded(values: np.ndarray, digits: int) -> list[float]:
+    return [round(float(v), digits) for v in values]
+
+
+def _belief_out(belief: PlaceBelief) -> c.PlaceBeliefOut:
+    bands = []
+    for share in (0.5, 0.8):
+        top, bottom = smallest_band(belief, share)
+        bands.append(c.BandOut(share=share, top_m=top, bottom_m=bottom))
+    return c.PlaceBeliefOut(
+        place=belief.place.name,
+        kind=belief.place.kind,
+        bed_m=belief.bed_m,
+        share=belief.share,
+        peak_m=round(belief.peak_m, 2),
+        depths_m=_rounded(belief.depths_m, 3),
+        mass=[float(v) for v in belief.mass],
+        log_score=[float(v) for v in belief.log_score],
+        bands=bands,
+        factors=[
+            c.FactorOut(name=f.name, sentence=f.sentence, known=f.known, log_weight=[float(v) for v in f.log_weight])
+            for f in belief.factors
+        ],
+    )
+
+
+def _curve_out(reading: Reading, bed_m: float) -> c.CurveOut | None:
+    if not reading.profile:
+        return None
+    z = np.linspace(0, bed_m, int(round(bed_m / 0.25)) + 2)
+    t = temperature_at(reading.profile, z)
+    points = [(round(float(a), 3), round(float(b), 2)) for a, b in zip(z, t, strict=True)]
+    return c.CurveOut(points=points, measured_to_m=min(reading.profile[-1].depth_m, bed_m))
+
+
+def _water_out(given: PlanInput, plan: Plan) -> c.WaterOut:
+    reading, layer = given.reading, plan.thermocline
+    says = behaviour(reading.surface_c) if reading.surface_c is not None else (None, None)
+    wind = reading.wind_from_deg
+    return c.WaterOut(
+        temperature=_curve_out(reading, plan.chosen.bed_m),
+        thermocline_m=round(layer.depth_m, 2) if layer else None,
+        thermocline_top_m=layer.top_m if layer else None,
+        thermocline_bottom_m=layer.bottom_m if layer else None,
+        sun_elevation_deg=round(plan.light.sun_elevation_deg, 1),
+        light_surface=round(plan.light.surface, 4),
+        light_comfort_m=round(comfort_depth_m(plan.light), 2),
+        secchi_m=plan.light.secchi_m,
+        beaufort=beaufort_from_m_s(reading.wind_m_s) if reading.wind_m_s is not None else None,
+        downwind_shore=downwind_shore(wind) if wind is not None else None,
+        behaviour=says[0],
+        approach=says[1],
+        welfare=plan.welfare.level if plan.welfare else None,
+        welfare_sentence=plan.welfare.sentence if plan.welfare else None,
+        food=[
+            c.PreyOut(
+                key=prey.key,
+                name=prey.name,
+                share=round(plan.food.share[prey.key], 4),
+                season_share=round(plan.food.season_share[prey.key], 4),
+                about=BY_KEY[prey.key].about,
+            )
+            for prey in plan.food.top(SHOWN_FOODS)
+        ],
+    )
+
+
+def _set_up_out(s: SetUp) -> c.SetUpOut:
+    return c.SetUpOut(
+        method=s.method,  # type: ignore[arg-type]  # the core's METHODS are this enum
+        title=s.title,
+        line_key=s.line.key,
+        line_title=s.line.title,
+        leader=[
+            c.SectionOut(
+                part=p.part, length_m=p.length_m, x_size=p.x_size, diameter_mm=p.diameter_mm, material=p.material
+            )
+            for p in s.leader.sections
+        ],
+        leader_length_m=s.leader.length_m,
+        flies=[
+            c.PlacedFlyOut(
+                key=f.fly.key,
+                name=f.fly.name,
+                position=f.position,
+                hook=f.hook,
+                from_line_m=f.from_line_m,
+                depth_m=f.depth_m,
+            )
+            for f in s.flies
+        ],
+        place=s.place,
+        target_m=s.target_m,
+        low_m=s.low_m,
+        high_m=s.high_m,
+        estimate_m=s.estimate_m,
+        count_s=s.count_s,
+        float_hang_m=s.float_hang_m,
+        float_kind=s.float_kind,  # type: ignore[arg-type]
+        retrieve=c.RetrieveOut(**vars(s.retrieve)),
+        cast_m=s.cast_m,
+        relative=s.relative,
+        sink_table=[c.DepthAtOut(**vars(d)) for d in s.sink_table],
+        depth_note=s.depth_note,
+        reasons=[c.ReasonOut(**vars(r)) for r in s.reasons],
+        watch_for=s.watch_for,
+        fallback=s.fallback,
+    )
+
+
+def plan_answer(given: PlanInput, plan: Plan) -> c.PlanAnswer:
+    """Return the answer document for a plan and the input it was made from."""
+    return c.PlanAnswer(
+        belief=c.BeliefOut(chosen=plan.chosen.place.name, places=[_belief_out(b) for b in plan.beliefs]),
+        water=_water_out(given, plan),
+        set_ups=[_set_up_out(s) for s in plan.set_ups],
+        ruled_out=[c.RuledOutOut(**vars(r)) for r in plan.ruled_out],
+        cautions=[c.CautionOut(**vars(x)) for x in plan.cautions],
+        guessed=list(plan.guessed),
+    )

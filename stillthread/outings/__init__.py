@@ -1,0 +1,1 @@
+"""Outings, spells and events: effort, takes, and what the log says of them."""

@@ -1,0 +1,69 @@
+"""Outings, spells, events and the log over HTTP."""
+
+from __future__ import annotations
+
+import uuid
+
+from django.http import HttpRequest
+from ninja import Router
+
+from stillthread.outings import services
+from stillthread.outings.models import Event, Outing, Spell
+from stillthread.outings.schemas import EventBody, EventOut, LogOut, OutingBody, OutingOut, SpellBody, SpellOut
+from stillthread.web.errors import FAILURES
+from stillthread.web.owned import delete_owned, get_owned
+
+router = Router(tags=["outings"])
+
+
+@router.get("/log", response={200: LogOut, **FAILURES})
+def read_log(request: HttpRequest, water_id: uuid.UUID | None = None) -> LogOut:
+    """Return outings and rates, for all waters or one."""
+    return services.read_log(request.user, water_id)
+
+
+@router.get("/outings/{outing_id}", response={200: OutingOut, **FAILURES})
+def read_outing(request: HttpRequest, outing_id: uuid.UUID) -> OutingOut:
+    """Return one outing with everything in it."""
+    return services.read_outing(request.user, outing_id)
+
+
+@router.put("/outings/{outing_id}", response={200: OutingOut, **FAILURES})
+def put_outing(request: HttpRequest, outing_id: uuid.UUID, payload: OutingBody) -> OutingOut:
+    """Write an outing under the client's UUID; writing a deleted one brings it back."""
+    return services.put_outing(request.user, outing_id, payload)
+
+
+@router.delete("/outings/{outing_id}", response={204: None, **FAILURES})
+def delete_outing(request: HttpRequest, outing_id: uuid.UUID) -> tuple[int, None]:
+    """Delete an outing; writing it again brings it back whole."""
+    delete_owned(Outing, request.user, outing_id)
+    return 204, None
+
+
+@router.put("/outings/{outing_id}/spells/{spell_id}", response={200: SpellOut, **FAILURES})
+def put_spell(request: HttpRequest, outing_id: uuid.UUID, spell_id: uuid.UUID, payload: SpellBody) -> SpellOut:
+    """Write a spell under the client's UUID."""
+    return services.put_spell(request.user, outing_id, spell_id, payload)
+
+
+@router.delete("/outings/{outing_id}/spells/{spell_id}", response={204: None, **FAILURES})
+def delete_spell(request: HttpRequest, outing_id: uuid.UUID, spell_id: uuid.UUID) -> tuple[int, None]:
+    """Delete a spell; writing it again brings it back with its events."""
+    get_owned(Outing, request.user, outing_id)
+    delete_owned(Spell, request.user, spell_id)
+    return 204, None
+
+
+@router.put("/outings/{outing_id}/events/{event_id}", response={200: EventOut, **FAILURES})
+def put_event(request: HttpRequest, outing_id: uuid.UUID, event_id: uuid.UUID, payload: EventBody) -> EventOut:
+    """Write an event under the client's UUID."""
+    return services.put_event(request.user, outing_id, event_id, payload)
+
+
+@router.delete("/outings/{outing_id}/events/{event_id}", response={204: None, **FAILURES})
+def delete_event(request: HttpRequest, outing_id: uuid.UUID, event_id: uuid.UUID) -> tuple[int, None]:
+    """Delete an event."""
+    get_owned(Outing, request.user, outing_id)
+    delete_owned(Event, request.user, event_id)
+    return 204, None

@@ -1,0 +1,50 @@
+"""Effort: how long each spell was really fished, and what came of it."""
+
+from __future__ import annotations
+
+from datetime import datetime
+
+from stillthread.core.evidence.rates import Stretch
+from stillthread.core.units import FOOT_M
+from stillthread.outings.models import Event, Outing, Spell
+
+TAKE_KINDS = ("take", "lost", "landed")
+
+
+def live_spells(outing: Outing) -> list[Spell]:
+    """Return the outing's spells that are not deleted, in time; uses what was prefetched."""
+    return sorted((s for s in outing.spells.all() if s.deleted_at is None), key=lambda s: s.started_at)
+
+
+def live_events(spell: Spell) -> list[Event]:
+    """Return the spell's events that are not deleted, in time; uses what was prefetched."""
+    return sorted((e for e in spell.events.all() if e.deleted_at is None), key=lambda e: e.occurred_at)
+
+
+def spell_end(spell: Spell, following: datetime | None, outing_end: datetime | None) -> datetime:
+    """Return when a spell's effort ended: as noted, else the next spell's start, the outing's end, or its last event.
+
+    A spell still running counts up to its last event: nobody knows more until it is stopped.
+    """
+    for end in (spell.ended_at, following, outing_end):
+        if end is not None:
+            return max(end, spell.started_at)
+    events = live_events(spell)
+    return max(events[-1].occurred_at, spell.started_at) if events else spell.started_at
+
+
+def stretches(outing: Outing) -> list[Stretch]:
+    """Return effort, takes (takes, lost and landed fish) and landed fish for each spell of an outing."""
+    spells = live_spells(outing)
+    result = []
+    for index, spell in enumerate(spells):
+        following = spells[index + 1].started_at if index + 1 < len(spells) else None
+        hours = (spell_end(spell, following, outing.ended_at) - spell.started_at).total_seconds() / 3600
+        kinds = [event.kind for event in live_events(spell)]
+        result.append(Stretch(spell.depth_m, hours, sum(kind in TAKE_KINDS for kind in kinds), kinds.count("landed")))
+    return result
+
+
+def bin_step_m(depth_unit: str) -> float:
+    """Return the depth step [m] the log is sorted by: a metre, or three feet."""
+    return 1.0 if depth_unit == "m" else 3 * FOOT_M

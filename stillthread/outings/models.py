@@ -1,0 +1,85 @@
+"""An outing, its spells of effort with one set-up, and the events in them."""
+
+from __future__ import annotations
+
+import uuid
+
+from django.db import models
+
+from stillthread.waters.models import Water
+from stillthread.web.owned import Owned
+
+
+class Outing(Owned):
+    """A day or part of one on a water, with a frozen copy of its plan."""
+
+    water = models.ForeignKey(Water, on_delete=models.PROTECT, related_name="outings")
+    plan_id = models.UUIDField(null=True, blank=True, default=None)
+    plan_snapshot = models.JSONField(null=True, blank=True)
+    started_at = models.DateTimeField()
+    ended_at = models.DateTimeField(null=True, blank=True)
+    note = models.TextField(blank=True, max_length=4000)
+
+    class Meta:
+        verbose_name = "outing"
+        ordering = ["-started_at"]
+        indexes = [models.Index(fields=["owner", "-started_at"])]
+
+    def __str__(self) -> str:
+        """Return water and day."""
+        return f"{self.water} {self.started_at:%Y-%m-%d}"
+
+
+class Spell(Owned):
+    """A stretch of time with one set-up at one place, depth and pace: effort, whether or not anything took."""
+
+    id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
+    outing = models.ForeignKey(Outing, on_delete=models.CASCADE, related_name="spells")
+    place = models.CharField(max_length=80, blank=True)
+    method = models.CharField(max_length=12)
+    title = models.CharField(max_length=120)
+    line_title = models.CharField(max_length=120, blank=True)
+    depth_m = models.FloatField(null=True, blank=True)
+    low_m = models.FloatField(null=True, blank=True)
+    high_m = models.FloatField(null=True, blank=True)
+    count_s = models.PositiveIntegerField(null=True, blank=True)
+    pace = models.CharField(max_length=12)
+    flies = models.JSONField(default=list)
+    set_up_index = models.PositiveSmallIntegerField(null=True, blank=True)
+    started_at = models.DateTimeField()
+    ended_at = models.DateTimeField(null=True, blank=True)
+
+    class Meta:
+        verbose_name = "spell"
+        ordering = ["started_at"]
+
+    def __str__(self) -> str:
+        """Return the title."""
+        return self.title
+
+
+class Event(Owned):
+    """Something that happened in a spell, with the fly's depth as far as it is known."""
+
+    spell = models.ForeignKey(Spell, on_delete=models.CASCADE, related_name="events")
+    kind = models.CharField(max_length=10)
+    phase = models.CharField(max_length=12, blank=True)
+    occurred_at = models.DateTimeField()
+    t_s = models.FloatField(null=True, blank=True)
+    depth_m = models.FloatField(null=True, blank=True)
+    low_m = models.FloatField(null=True, blank=True)
+    high_m = models.FloatField(null=True, blank=True)
+    fly = models.CharField(max_length=80, blank=True)
+    species = models.CharField(max_length=10, blank=True)
+    length_m = models.FloatField(null=True, blank=True)
+    released = models.BooleanField(null=True, blank=True)
+    note = models.CharField(max_length=400, blank=True)
+
+    class Meta:
+        verbose_name = "event"
+        ordering = ["occurred_at"]
+        indexes = [models.Index(fields=["owner", "kind"])]
+
+    def __str__(self) -> str:
+        """Return the kind."""
+        return self.kind

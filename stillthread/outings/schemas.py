@@ -1,0 +1,149 @@
+"""What the outings' API takes and gives."""
+
+from __future__ import annotations
+
+import uuid
+from datetime import datetime
+from typing import Literal
+
+from pydantic import AwareDatetime, Field, model_validator
+
+from stillthread.formats.plan_contract import PlanAnswer
+from stillthread.formats.strict import Depth, Strict
+
+Kind = Literal["take", "pluck", "follow", "lost", "landed", "weed", "bottom", "blank"]
+Phase = Literal["", "drop", "first-pull", "retrieve", "pause", "hang", "float"]
+Pace = Literal["static", "hand-twist", "strip-pause", "long-pull", "roly-poly"]
+Method = Literal["dry", "nymphs", "float", "sink-tip", "intermediate", "sinking", "other"]
+
+
+def _in_order(start: datetime, end: datetime | None) -> None:
+    if end is not None and end < start:
+        raise ValueError("it ends before it starts")
+
+
+class OutingBody(Strict):
+    """An outing as the client writes it."""
+
+    water_id: uuid.UUID
+    started_at: AwareDatetime
+    ended_at: AwareDatetime | None = None
+    note: str = Field("", max_length=4000)
+
+    @model_validator(mode="after")
+    def _order(self) -> OutingBody:
+        _in_order(self.started_at, self.ended_at)
+        return self
+
+
+class SpellBody(Strict):
+    """A spell as the client writes it. Depth is the point fly's, as planned or set."""
+
+    place: str = Field("", max_length=80)
+    method: Method
+    title: str = Field(min_length=1, max_length=120)
+    line_title: str = Field("", max_length=120)
+    depth_m: Depth | None = None
+    low_m: Depth | None = None
+    high_m: Depth | None = None
+    count_s: int | None = Field(None, ge=0, le=600)
+    pace: Pace = "static"
+    flies: list[str] = Field(default=[], max_length=10)
+    set_up_index: int | None = Field(None, ge=0, le=20)
+    started_at: AwareDatetime
+    ended_at: AwareDatetime | None = None
+
+    @model_validator(mode="after")
+    def _order(self) -> SpellBody:
+        _in_order(self.started_at, self.ended_at)
+        return self
+
+
+class EventBody(Strict):
+    """An event as the client writes it."""
+
+    spell_id: uuid.UUID
+    kind: Kind
+    phase: Phase = ""
+    occurred_at: AwareDatetime
+    t_s: float | None = Field(None, ge=0, le=7200, description="seconds on the countdown clock")
+    depth_m: Depth | None = None
+    low_m: Depth | None = None
+    high_m: Depth | None = None
+    fly: str = Field("", max_length=80)
+    species: Literal["", "rainbow", "brown", "brook"] = ""
+    length_m: float | None = Field(None, gt=0, le=1.5)
+    released: bool | None = None
+    note: str = Field("", max_length=400)
+
+
+class SpellOut(SpellBody):
+    """A stored spell."""
+
+    id: uuid.UUID
+
+
+class EventOut(EventBody):
+    """A stored event."""
+
+    id: uuid.UUID
+
+
+class RateOut(Strict):
+    """A count in hours of effort: rate per hour with its exact 95 % interval, or None without effort."""
+
+    count: int
+    hours: float
+    per_hour: float | None
+    low: float | None
+    high: float | None
+
+
+class DepthBinOut(Strict):
+    """Effort and takes between two depths."""
+
+    top_m: float
+    bottom_m: float
+    hours: float
+    takes: RateOut
+    landed: int
+
+
+class OutingSummary(Strict):
+    """An outing in the list."""
+
+    id: uuid.UUID
+    water_id: uuid.UUID
+    water_name: str
+    time_zone: str
+    started_at: datetime
+    ended_at: datetime | None
+    hours: float
+    takes: int
+    landed: int
+    plucks: int
+    methods: list[str]
+    note: str
+
+
+class OutingOut(OutingSummary):
+    """An outing with everything in it, and its plan as frozen when it started."""
+
+    max_depth_m: float
+    plan_id: uuid.UUID | None
+    plan: PlanAnswer | None
+    spells: list[SpellOut]
+    events: list[EventOut]
+    landed_rate: RateOut
+    takes_rate: RateOut
+    by_depth: list[DepthBinOut]
+
+
+class LogOut(Strict):
+    """What the log says over all outings asked for."""
+
+    outings: list[OutingSummary]
+    landed_rate: RateOut
+    takes_rate: RateOut
+    by_depth: list[DepthBinOut]
+    blank_outings: int

@@ -1,0 +1,42 @@
+"""Plans over HTTP."""
+
+from __future__ import annotations
+
+import uuid
+
+from django.http import HttpRequest
+from ninja import Router
+
+from stillthread.formats.plan_contract import PlanAnswer
+from stillthread.outings.schemas import OutingOut
+from stillthread.plans import services
+from stillthread.plans.models import Plan
+from stillthread.plans.schemas import PlanBody, PlanOut, StartBody
+from stillthread.web.errors import FAILURES
+from stillthread.web.owned import get_owned
+
+router = Router(tags=["plans"])
+
+
+@router.post("/plans/preview", response={200: PlanAnswer, **FAILURES})
+def preview(request: HttpRequest, payload: PlanBody) -> PlanAnswer:
+    """Compute a plan without keeping it."""
+    return services.preview(request.user, payload)
+
+
+@router.put("/plans/{plan_id}", response={200: PlanOut, **FAILURES})
+def keep(request: HttpRequest, plan_id: uuid.UUID, payload: PlanBody) -> PlanOut:
+    """Compute a plan and freeze it under the client's UUID."""
+    return services.keep(request.user, plan_id, payload)
+
+
+@router.get("/plans/{plan_id}", response={200: PlanOut, **FAILURES})
+def read(request: HttpRequest, plan_id: uuid.UUID) -> PlanOut:
+    """Return a kept plan."""
+    return services.plan_out(get_owned(Plan, request.user, plan_id))
+
+
+@router.post("/plans/{plan_id}/start", response={200: OutingOut, **FAILURES})
+def start(request: HttpRequest, plan_id: uuid.UUID, payload: StartBody) -> OutingOut:
+    """Start an outing from a set-up of a kept plan."""
+    return services.start(request.user, plan_id, payload)

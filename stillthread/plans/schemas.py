@@ -1,0 +1,39 @@
+"""What the plans' API takes and gives."""
+
+from __future__ import annotations
+
+import uuid
+from datetime import datetime
+
+from pydantic import AwareDatetime, Field
+
+from stillthread.formats.plan_contract import PlanAnswer, ReadingIn, SightingIn
+from stillthread.formats.strict import Strict
+
+
+class PlanBody(Strict):
+    """What the angler read, for one of their waters; kit, rules and reach are the server's."""
+
+    water_id: uuid.UUID
+    when: AwareDatetime
+    place: str | None = Field(None, max_length=80)
+    reading: ReadingIn = ReadingIn()
+    sightings: list[SightingIn] = Field(default=[], max_length=60)
+
+
+class PlanOut(Strict):
+    """A kept plan."""
+
+    id: uuid.UUID
+    water_id: uuid.UUID
+    when: datetime
+    answer: PlanAnswer
+
+
+class StartBody(Strict):
+    """Start fishing a set-up of a kept plan; the client makes the UUIDs."""
+
+    outing_id: uuid.UUID
+    spell_id: uuid.UUID
+    set_up: int = Field(ge=0, le=20)
+    started_at: AwareDatetime

@@ -1,0 +1,101 @@
+"""Use cases of plans: compute, keep, start fishing."""
+
+from __future__ import annotations
+
+import uuid
+from typing import Any
+
+from stillthread.accounts.services import angler_of
+from stillthread.core.errors import InputError, Problem
+from stillthread.core.setup.plan import make_plan
+from stillthread.flybox.services import fly_documents, tackle_document
+from stillthread.formats.plan_contract import AnglerIn, PlanAnswer, PlanRequest, RulesIn, SetUpOut
+from stillthread.formats.plan_json import plan_answer, plan_input_from
+from stillthread.outings import services as outings
+from stillthread.outings.schemas import OutingBody, OutingOut, SpellBody
+from stillthread.plans.models import Plan
+from stillthread.plans.schemas import PlanBody, PlanOut, StartBody
+from stillthread.waters.models import Water
+from stillthread.waters.services import local_time, water_document
+from stillthread.web.owned import get_owned, put_owned
+
+
+def request_for(owner: Any, body: PlanBody) -> PlanRequest:
+    """Return the whole day as a plan document, from the owner's water, kit and settings and the body's reading."""
+    water = get_owned(Water, owner, body.water_id)
+    angler = angler_of(owner)
+    return PlanRequest(
+        when=local_time(water, body.when),
+        water=water_document(water, body.when),
+        place=body.place,
+        reading=body.reading,
+        sightings=body.sightings,
+        angler=AnglerIn(**{name: getattr(angler, name) for name in AnglerIn.model_fields}),
+        tackle=tackle_document(owner),
+        flies=fly_documents(owner),
+        rules=RulesIn(**water.rules),
+    )
+
+
+def compute(request: PlanRequest) -> PlanAnswer:
+    """Return the plan for a document. Raises InputError at the faulty fields."""
+    given = plan_input_from(request)
+    return plan_answer(given, make_plan(given))
+
+
+def preview(owner: Any, body: PlanBody) -> PlanAnswer:
+    """Return the plan for a reading without keeping it."""
+    return compute(request_for(owner, body))
+
+
+def keep(owner: Any, plan_id: uuid.UUID, body: PlanBody) -> PlanOut:
+    """Compute a plan and freeze it under the client's UUID."""
+    request = request_for(owner, body)
+    answer = compute(request)
+    plan = put_owned(
+        Plan,
+        owner,
+        plan_id,
+        water=get_owned(Water, owner, body.water_id),
+        when=body.when,
+        request=request.model_dump(mode="json"),
+        answer=answer.model_dump(mode="json"),
+    )
+    return plan_out(plan)
+
+
+def plan_out(plan: Plan) -> PlanOut:
+    """Return a kept plan as the API gives it."""
+    return PlanOut(id=plan.pk, water_id=plan.water.pk, when=plan.when, answer=PlanAnswer.model_validate(plan.answer))
+
+
+def first_spell(set_up: SetUpOut, index: int, body: StartBody) -> SpellBody:
+    """Return the spell a set-up starts with."""
+    return SpellBody(
+        place=set_up.place,
+        method=set_up.method,
+        title=set_up.title,
+        line_title=set_up.line_title,
+        depth_m=set_up.estimate_m if set_up.estimate_m is not None else set_up.target_m,
+        low_m=set_up.low_m,
+        high_m=set_up.high_m,
+        count_s=set_up.count_s,
+        pace=set_up.retrieve.kind,  # type: ignore[arg-type]  # the core's retrieve kinds are these
+        flies=[fly.name for fly in set_up.flies],
+        set_up_index=index,
+        started_at=body.started_at,
+    )
+
+
+def start(owner: Any, plan_id: uuid.UUID, body: StartBody) -> OutingOut:
+    """Start an outing from a kept plan's set-up; sent twice it is the same outing. Raises InputError for no such set-up."""
+    plan = get_owned(Plan, owner, plan_id)
+    answer = PlanAnswer.model_validate(plan.answer)
+    if body.set_up >= len(answer.set_ups):
+        count = len(answer.set_ups)
+        raise InputError(Problem("unknown", "set_up", "The plan has no such set-up.", f"0 to {count - 1}"))
+    outing = OutingBody(water_id=plan.water.pk, started_at=body.started_at)
+    spell = first_spell(answer.set_ups[body.set_up], body.set_up, body)
+    return outings.start(
+        owner, body.outing_id, outing, body.spell_id, spell, plan_id=plan.pk, plan_snapshot=plan.answer
+    )

@@ -1,0 +1,127 @@
+"""Django settings. Everything that changes at run time lives in the var folder."""
+
+from __future__ import annotations
+
+import os
+import pathlib
+import secrets
+
+from csp.constants import NONE, SELF, UNSAFE_INLINE
+
+ROOT = pathlib.Path(__file__).resolve().parents[2]
+VAR = pathlib.Path(os.environ.get("STILL_VAR", ROOT / "var"))
+VAR.mkdir(parents=True, exist_ok=True)
+DIST = ROOT / "frontend" / "dist"
+
+
+def _secret_key() -> str:
+    """Read the secret key, made at first use and kept readable by the owner only."""
+    path = VAR / "secret_key"
+    if not path.exists():
+        path.touch(mode=0o600)
+        path.write_text(secrets.token_urlsafe(50), "utf-8")
+    return path.read_text("utf-8")
+
+
+SECRET_KEY = _secret_key()
+DEBUG = False
+DEMO = os.environ.get("STILL_DEMO") == "1"
+ALLOWED_HOSTS = ["localhost", "127.0.0.1", *filter(None, os.environ.get("STILL_HOSTS", "").split(","))]
+SECURE = os.environ.get("STILL_HTTPS") == "1"
+
+INSTALLED_APPS = [
+    "django.contrib.auth",
+    "django.contrib.contenttypes",
+    "django.contrib.sessions",
+    "axes",
+    "ninja",
+    "stillthread.accounts",
+    "stillthread.waters",
+    "stillthread.flybox",
+    "stillthread.outings",
+    "stillthread.plans",
+    "stillthread.demo",
+]
+
+MIDDLEWARE = [
+    "django.middleware.security.SecurityMiddleware",
+    "csp.middleware.CSPMiddleware",
+    "whitenoise.middleware.WhiteNoiseMiddleware",
+    "django.contrib.sessions.middleware.SessionMiddleware",
+    "django.middleware.common.CommonMiddleware",
+    "django.middleware.csrf.CsrfViewMiddleware",
+    "django.contrib.auth.middleware.AuthenticationMiddleware",
+    "django.middleware.clickjacking.XFrameOptionsMiddleware",
+    "axes.middleware.AxesMiddleware",
+]
+
+ROOT_URLCONF = "stillthread.site.urls"
+WSGI_APPLICATION = "stillthread.site.wsgi.application"
+DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
+
+DATABASES = {
+    "default": {
+        "ENGINE": "django.db.backends.sqlite3",
+        "NAME": VAR / "still.sqlite3",
+        "OPTIONS": {
+            "transaction_mode": "IMMEDIATE",
+            "timeout": 10,
+            "init_command": "PRAGMA journal_mode=WAL; PRAGMA synchronous=FULL; PRAGMA busy_timeout=10000;"
+            " PRAGMA foreign_keys=ON;",
+        },
+        "TEST": {"NAME": VAR / f"test-{os.getpid()}.sqlite3"},
+    }
+}
+
+AUTHENTICATION_BACKENDS = ["axes.backends.AxesStandaloneBackend", "stillthread.accounts.backend.AnglerBackend"]
+AUTH_PASSWORD_VALIDATORS = [
+    {"NAME": "django.contrib.auth.password_validation.UserAttributeSimilarityValidator"},
+    {"NAME": "django.contrib.auth.password_validation.MinimumLengthValidator", "OPTIONS": {"min_length": 10}},
+    {"NAME": "django.contrib.auth.password_validation.CommonPasswordValidator"},
+    {"NAME": "django.contrib.auth.password_validation.NumericPasswordValidator"},
+]
+AXES_FAILURE_LIMIT = 10
+AXES_COOLOFF_TIME = 0.25  # hours
+AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]
+AXES_VERBOSE = False
+
+SESSION_COOKIE_HTTPONLY = True
+SESSION_COOKIE_SAMESITE = "Lax"
+SESSION_COOKIE_AGE = 60 * 60 * 24 * 60
+SESSION_COOKIE_SECURE = CSRF_COOKIE_SECURE = SECURE
+CSRF_COOKIE_SAMESITE = "Lax"
+SECURE_CONTENT_TYPE_NOSNIFF = True
+SECURE_REFERRER_POLICY = "same-origin"
+X_FRAME_OPTIONS = "DENY"
+
+CONTENT_SECURITY_POLICY = {
+    "DIRECTIVES": {
+        "default-src": [NONE],
+        "script-src": [SELF],
+        "style-src": [SELF, UNSAFE_INLINE],  # the dialog library injects a style element
+        "img-src": [SELF, "data:"],
+        "font-src": [SELF],
+        "connect-src": [SELF],
+        "manifest-src": [SELF],
+        "base-uri": [SELF],
+        "form-action": [SELF],
+        "frame-ancestors": [NONE],
+    }
+}
+
+LANGUAGE_CODE = "en-gb"
+TIME_ZONE = "UTC"
+USE_TZ = True
+STATIC_URL = "/static/"
+WHITENOISE_ROOT = DIST
+WHITENOISE_INDEX_FILE = False
+WHITENOISE_MAX_AGE = 31536000  # the build's file names carry a hash of what is in them
+DATA_UPLOAD_MAX_MEMORY_SIZE = 2_500_000
+FILE_UPLOAD_MAX_MEMORY_SIZE = 1_100_000
+
+LOGGING = {
+    "version": 1,
+    "disable_existing_loggers": False,
+    "handlers": {"console": {"class": "logging.StreamHandler"}},
+    "loggers": {"stillthread": {"handlers": ["console"], "level": "INFO"}},
+}

@@ -1,0 +1,31 @@
+"""Addresses: the API below /api/, the one page for everything else."""
+
+from __future__ import annotations
+
+from django.http import HttpRequest, HttpResponse, JsonResponse
+from django.urls import path, re_path
+from django.views.decorators.cache import never_cache
+from django.views.decorators.http import require_GET
+
+from stillthread.core.errors import Problem
+from stillthread.site.api import api
+from stillthread.site.settings import DIST
+
+
+@never_cache
+@require_GET
+def page(request: HttpRequest) -> HttpResponse:
+    """Return the application's one page; the browser decides what it shows."""
+    index = DIST / "index.html"
+    if not index.exists():
+        return HttpResponse("The front end is not built: run ./still demo", status=503, content_type="text/plain")
+    return HttpResponse(index.read_bytes(), content_type="text/html; charset=utf-8")
+
+
+def no_such_route(request: HttpRequest) -> JsonResponse:
+    """Answer an unknown API address in the one error shape."""
+    problem = Problem("not_found", "", "There is no such address in the API.")
+    return JsonResponse({"errors": [problem.as_dict()]}, status=404)
+
+
+urlpatterns = [path("api/", api.urls), re_path(r"^api/.*$", no_such_route), re_path(r"^(?!assets/).*$", page)]

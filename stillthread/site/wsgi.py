@@ -1,0 +1,20 @@
+"""The WSGI application, with the slow imports started in the background."""
+
+from __future__ import annotations
+
+import os
+import threading
+
+from django.core.wsgi import get_wsgi_application
+
+os.environ.setdefault("DJANGO_SETTINGS_MODULE", "stillthread.site.settings")
+application = get_wsgi_application()
+
+
+def _warm() -> None:
+    """Import what the first plan would otherwise wait for."""
+    import scipy.interpolate  # noqa: F401
+    import scipy.special  # noqa: F401
+
+
+threading.Thread(target=_warm, daemon=True).start()

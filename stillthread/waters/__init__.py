@@ -1,0 +1,1 @@
+"""Waters, their places and rules, and what was read there."""

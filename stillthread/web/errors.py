@@ -1,0 +1,86 @@
+"""One place turns every failure into the same JSON shape."""
+
+from __future__ import annotations
+
+import logging
+
+from django.http import Http404, HttpRequest, HttpResponse
+from ninja import NinjaAPI
+from ninja.errors import AuthenticationError, HttpError, ValidationError
+
+from stillthread.core.errors import InputError, Problem
+from stillthread.formats.strict import Strict, problem_from_pydantic
+
+log = logging.getLogger("stillthread")
+LOCATION_WORDS = ("body", "query", "path", "file", "form", "payload")
+
+
+class ProblemOut(Strict):
+    """One fault: stable code, path of the field, words for people, what is accepted, a hint."""
+
+    code: str
+    path: str
+    message: str
+    accepted: str
+    hint: str
+
+
+class ErrorsOut(Strict):
+    """The body of every failed answer."""
+
+    errors: list[ProblemOut]
+
+
+# Declared on every route.
+FAILURES = {400: ErrorsOut, 401: ErrorsOut, 403: ErrorsOut, 404: ErrorsOut, 422: ErrorsOut, 429: ErrorsOut}
+
+
+class Refused(Exception):  # noqa: N818 - it reads as what it says
+    """A request refused for a reason that is not a field's fault; carries its status."""
+
+    def __init__(self, status: int, code: str, message: str, accepted: str = "", hint: str = ""):
+        """Keep the status and the problem."""
+        self.status = status
+        self.problem = Problem(code, "", message, accepted, hint)
+        super().__init__(message)
+
+
+def _answer(api: NinjaAPI, request: HttpRequest, problems: list[Problem], status: int) -> HttpResponse:
+    return api.create_response(request, {"errors": [p.as_dict() for p in problems]}, status=status)
+
+
+def install(api: NinjaAPI) -> None:
+    """Attach the handlers to the API object."""
+
+    @api.exception_handler(InputError)
+    def input_error(request: HttpRequest, error: InputError) -> HttpResponse:
+        return _answer(api, request, error.problems, 422)
+
+    @api.exception_handler(ValidationError)
+    def validation_error(request: HttpRequest, error: ValidationError) -> HttpResponse:
+        return _answer(api, request, [problem_from_pydantic(e, LOCATION_WORDS) for e in error.errors], 422)
+
+    @api.exception_handler(Refused)
+    def refused(request: HttpRequest, error: Refused) -> HttpResponse:
+        return _answer(api, request, [error.problem], error.status)
+
+    @api.exception_handler(AuthenticationError)
+    def not_signed_in(request: HttpRequest, error: AuthenticationError) -> HttpResponse:
+        return _answer(api, request, [Problem("signed_out", "", "You are not signed in.", "a signed-in angler")], 401)
+
+    @api.exception_handler(Http404)
+    def not_found(request: HttpRequest, error: Http404) -> HttpResponse:
+        what = str(error) or "page"
+        return _answer(api, request, [Problem("not_found", "", f"There is no such {what} of yours.")], 404)
+
+    @api.exception_handler(HttpError)
+    def http_error(request: HttpRequest, error: HttpError) -> HttpResponse:
+        code = "csrf" if "CSRF" in str(error) else "refused"
+        hint = "Load the page again." if code == "csrf" else ""
+        return _answer(api, request, [Problem(code, "", str(error), "", hint)], error.status_code)
+
+    @api.exception_handler(Exception)
+    def unexpected(request: HttpRequest, error: Exception) -> HttpResponse:
+        log.exception("unexpected failure at %s", request.path)
+        message = "Something went wrong on our side. What you typed is kept on this device."
+        return _answer(api, request, [Problem("server_error", "", message, "", "Try again in a moment.")], 500)
