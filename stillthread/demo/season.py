@@ -37,7 +37,7 @@ def invented_reading(water: DemoWater, out: WaterOut, day: date, rng: np.random.
         wind_m_s=round(float(rng.uniform(1.0, 6.5)), 1),
         wind_from_deg=float(rng.integers(0, 24) * 15),
         cloud_oktas=int(rng.integers(1, 9)),
-        clarity=water.clarity,  # type: ignore[arg-type]  # one of the enum's words
+        clarity=water.clarity,
     )
 
 
@@ -89,10 +89,10 @@ def _events(
             made.append(
                 EventBody(
                     spell_id=spell_id,
-                    kind=kind,  # type: ignore[arg-type]
+                    kind=kind,
                     phase="float"
                     if spell.method == "float"
-                    else str(rng.choice(["drop", "retrieve", "pause", "hang"])),  # type: ignore[arg-type]
+                    else str(rng.choice(["drop", "retrieve", "pause", "hang"])),
                     occurred_at=at,
                     depth_m=round(max(0.0, depth + float(rng.normal(0, 0.2))), 1),
                     low_m=spell.low_m,
@@ -119,7 +119,7 @@ def write_outing(owner: Any, water: DemoWater, out: WaterOut, day: date, rng: np
     outing_id, clock = _uuid(owner.pk, out.id, day, "outing"), began
     chosen = next(p for p in plan.answer.belief.places if p.place == plan.answer.belief.chosen)
     feeding = float(np.clip(chosen.peak_m + rng.normal(0, 0.6), 0.1, chosen.bed_m - 0.1))
-    rate = float(rng.gamma(1.2, 1.6))
+    rate = float(rng.gamma(1.3, 3.2))
     lasts = timedelta(hours=float(rng.uniform(2.5, 5.5)))
     frozen = {"plan_id": plan.id, "plan_snapshot": plan.answer.model_dump(mode="json")}
     note = str(rng.choice(["", "", "Cold hands, good light after lunch.", "Wind swung at noon.", "Fish came up late."]))

@@ -203,10 +203,17 @@ class BeliefOut(Strict):
     places: list[PlaceBeliefOut]
 
 
-class CurveOut(Strict):
-    """The temperature curve at the place: depth and temperature pairs; guessed below `measured_to_m`."""
+class CurvePoint(Strict):
+    """One point of the curve."""
 
-    points: list[tuple[float, float]]
+    depth_m: float
+    temperature_c: float
+
+
+class CurveOut(Strict):
+    """The temperature curve at the place; guessed below `measured_to_m`."""
+
+    points: list[CurvePoint]
     measured_to_m: float
 
 
@@ -220,7 +227,7 @@ class PreyOut(Strict):
     about: str
 
 
-class WaterOut(Strict):
+class WaterMeaning(Strict):
     """What the water means today."""
 
     temperature: CurveOut | None
@@ -337,7 +344,7 @@ class PlanAnswer(Strict):
 
     version: Literal[1] = 1
     belief: BeliefOut
-    water: WaterOut
+    water: WaterMeaning
     set_ups: list[SetUpOut]
     ruled_out: list[RuledOutOut]
     cautions: list[CautionOut]

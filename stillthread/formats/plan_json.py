@@ -97,15 +97,17 @@ def _curve_out(reading: Reading, bed_m: float) -> c.CurveOut | None:
         return None
     z = np.linspace(0, bed_m, int(round(bed_m / 0.25)) + 2)
     t = temperature_at(reading.profile, z)
-    points = [(round(float(a), 3), round(float(b), 2)) for a, b in zip(z, t, strict=True)]
+    points = [
+        c.CurvePoint(depth_m=round(float(a), 3), temperature_c=round(float(b), 2)) for a, b in zip(z, t, strict=True)
+    ]
     return c.CurveOut(points=points, measured_to_m=min(reading.profile[-1].depth_m, bed_m))
 
 
-def _water_out(given: PlanInput, plan: Plan) -> c.WaterOut:
+def _water_out(given: PlanInput, plan: Plan) -> c.WaterMeaning:
     reading, layer = given.reading, plan.thermocline
     says = behaviour(reading.surface_c) if reading.surface_c is not None else (None, None)
     wind = reading.wind_from_deg
-    return c.WaterOut(
+    return c.WaterMeaning(
         temperature=_curve_out(reading, plan.chosen.bed_m),
         thermocline_m=round(layer.depth_m, 2) if layer else None,
         thermocline_top_m=layer.top_m if layer else None,
@@ -135,7 +137,7 @@ def _water_out(given: PlanInput, plan: Plan) -> c.WaterOut:
 
 def _set_up_out(s: SetUp) -> c.SetUpOut:
     return c.SetUpOut(
-        method=s.method,  # type: ignore[arg-type]  # the core's METHODS are this enum
+        method=s.method,  # the core's METHODS are this enum
         title=s.title,
         line_key=s.line.key,
         line_title=s.line.title,
@@ -164,7 +166,7 @@ def _set_up_out(s: SetUp) -> c.SetUpOut:
         estimate_m=s.estimate_m,
         count_s=s.count_s,
         float_hang_m=s.float_hang_m,
-        float_kind=s.float_kind,  # type: ignore[arg-type]
+        float_kind=s.float_kind,
         retrieve=c.RetrieveOut(**vars(s.retrieve)),
         cast_m=s.cast_m,
         relative=s.relative,

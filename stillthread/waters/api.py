@@ -46,7 +46,9 @@ def delete_water(request: HttpRequest, water_id: uuid.UUID) -> tuple[int, None]:
 
 
 @router.get("/waters/{water_id}/readings", response={200: list[ReadingOut], **FAILURES})
-def list_readings(request: HttpRequest, water_id: uuid.UUID, count: Annotated[int, Field(ge=1, le=50)] = 5) -> list[ReadingOut]:
+def list_readings(
+    request: HttpRequest, water_id: uuid.UUID, count: Annotated[int, Field(ge=1, le=50)] = 5
+) -> list[ReadingOut]:
     """Return the newest readings of a water."""
     return services.latest_readings(request.user, water_id, count)
 

@@ -141,7 +141,7 @@ CATALOGUE: tuple[Prey, ...] = (
         "fry", "Fry", _months("110001577854"), (5.0, 22.0), ALL_DAY, "any",
         (Layer("surface", 0.5, 0.4, 1),),
         ("margin", "weed-edge", "point"),
-        ("long-pull", "roly-poly", "static"), (10, 6), (15, 70), None,
+        ("long-pull", "roly-poly", "strip-pause"), (10, 6), (15, 70), None,
         "shoals in the margins and round structures, upper metre",
     ),
     Prey(

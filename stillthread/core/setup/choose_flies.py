@@ -13,6 +13,9 @@ from stillthread.core.tackle.flies import Fly
 from stillthread.core.trout.belief import PlaceBelief
 
 
+STILL_PENALTY = 0.35  # common practice, figure ours
+
+
 @dataclass(frozen=True)
 class Match:
     """A fly, the prey it stands for here, and how well it fits (0 to 1)."""
@@ -50,10 +53,12 @@ def rank_flies(
     surface: bool,
     clarity: str | None,
     stocked: bool,
+    still: bool = False,
 ) -> list[Match]:
     """Return the usable flies best first for a depth [m]: right weight class, surface or sunk, in stock.
 
-    The score is the share of food at that depth the fly stands for, times the tone for the clarity. Ties keep the
+    The score is the share of food at that depth the fly stands for, times the tone for the clarity; for a `still`
+    method prey that never keeps still counts 0.35. Ties keep the
     order of the box, so the same input gives the same answer.
     """
     matches = []
@@ -63,9 +68,12 @@ def rank_flies(
         known = [BY_KEY[key] for key in fly.prey if key in BY_KEY]
         if not known:
             continue
-        prey = max(known, key=lambda p: _prey_score(p, food, belief, depth_m))
-        tone = _tone_weight(fly.tone, clarity, stocked)
-        matches.append(Match(fly, prey, _prey_score(prey, food, belief, depth_m) * tone))
+        worth = {
+            p: _prey_score(p, food, belief, depth_m) * (STILL_PENALTY if still and "static" not in p.paces else 1)
+            for p in known
+        }
+        prey = max(known, key=lambda p: worth[p])
+        matches.append(Match(fly, prey, worth[prey] * _tone_weight(fly.tone, clarity, stocked)))
     return sorted(matches, key=lambda match: -match.score)
 
 

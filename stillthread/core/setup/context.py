@@ -77,11 +77,13 @@ class Context:
         allowed = self.rules.max_flies if self.rules.max_flies is not None else FLIES_IF_UNKNOWN
         return max(1, min(allowed, most))
 
-    def flies_for(self, depth_m: float, weights: tuple[str, ...], surface: bool = False) -> list[Match]:
+    def flies_for(
+        self, depth_m: float, weights: tuple[str, ...], surface: bool = False, still: bool = False
+    ) -> list[Match]:
         """Return usable flies for a depth [m], best first."""
         reading = self.given.reading
         return rank_flies(
-            self.given.flies, self.food, self.belief, depth_m, weights, surface, reading.clarity, self.stocked
+            self.given.flies, self.food, self.belief, depth_m, weights, surface, reading.clarity, self.stocked, still
         )
 
     def water_c(self, depth_m: float) -> float | None:

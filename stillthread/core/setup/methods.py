@@ -253,7 +253,7 @@ def float_rig(context: Context) -> SetUp | RuledOut:
     if context.bed_m < 0.5:
         return RuledOut("Float rig", "depth", f"{context.bed_m:.1f} m of water is too little to hang a fly in.")
     hang = _float_hang(context)
-    ranked = context.flies_for(hang, ("weighted", "unweighted"))
+    ranked = context.flies_for(hang, ("weighted", "unweighted"), still=True)
     if not ranked:
         return RuledOut("Float rig", "kit", "No sunk fly in your box.")
     count = min(context.team_size(), len(ranked))

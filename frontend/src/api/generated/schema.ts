@@ -557,16 +557,23 @@ export interface components {
         };
         /**
          * CurveOut
-         * @description The temperature curve at the place: depth and temperature pairs; guessed below `measured_to_m`.
+         * @description The temperature curve at the place; guessed below `measured_to_m`.
          */
         CurveOut: {
             /** Measured To M */
             measured_to_m: number;
             /** Points */
-            points: [
-                number,
-                number
-            ][];
+            points: components["schemas"]["CurvePoint"][];
+        };
+        /**
+         * CurvePoint
+         * @description One point of the curve.
+         */
+        CurvePoint: {
+            /** Depth M */
+            depth_m: number;
+            /** Temperature C */
+            temperature_c: number;
         };
         /**
          * DemoIn
@@ -1112,7 +1119,7 @@ export interface components {
              * @constant
              */
             version: 1;
-            water: components["schemas"]["WaterOut"];
+            water: components["schemas"]["WaterMeaning"];
         };
         /**
          * PlanBody
@@ -1746,10 +1753,10 @@ export interface components {
             time_zone: string;
         };
         /**
-         * WaterOut
+         * WaterMeaning
          * @description What the water means today.
          */
-        WaterOut: {
+        WaterMeaning: {
             /** Approach */
             approach: string | null;
             /** Beaufort */
@@ -1779,6 +1786,66 @@ export interface components {
             welfare: string | null;
             /** Welfare Sentence */
             welfare_sentence: string | null;
+        };
+        /**
+         * WaterOut
+         * @description A water with its UUID.
+         */
+        WaterOut: {
+            /**
+             * Hemisphere
+             * @default north
+             * @enum {string}
+             */
+            hemisphere: "north" | "south";
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Latitude Deg */
+            latitude_deg?: number | null;
+            /** Longitude Deg */
+            longitude_deg?: number | null;
+            /** Max Depth M */
+            max_depth_m: number;
+            /** Name */
+            name: string;
+            /** Places */
+            places: components["schemas"]["PlaceBody"][];
+            /**
+             * @default {
+             *       "barbless": null,
+             *       "droppers_allowed": null,
+             *       "floats_allowed": null,
+             *       "max_flies": null,
+             *       "release": "unknown",
+             *       "sinking_lines_allowed": null,
+             *       "stop_above_c": null
+             *     }
+             */
+            rules: components["schemas"]["RulesIn"];
+            /** Rules Read On */
+            rules_read_on?: string | null;
+            /**
+             * Rules Source
+             * @default
+             */
+            rules_source: string;
+            /**
+             * Species
+             * @default [
+             *       "rainbow"
+             *     ]
+             */
+            species: ("rainbow" | "brown" | "brook")[];
+            /** Stocked On */
+            stocked_on?: string | null;
+            /**
+             * Time Zone
+             * @default UTC
+             */
+            time_zone: string;
         };
     };
     responses: never;

@@ -1,0 +1,49 @@
+import { lazy, Suspense } from "react";
+import { Navigate, Route, Routes } from "react-router";
+import { Shell } from "./components/Shell";
+import { Failed, Loading } from "./components/states";
+import { ReaderProvider, useSession } from "./lib/session";
+import { OutboxProvider } from "./offline/useOuting";
+import { SignInPage } from "./pages/SignIn/SignInPage";
+import { UndoProvider } from "./ui/UndoBar";
+
+const WaterPage = lazy(() => import("./pages/Water/WaterPage"));
+const PlanPage = lazy(() => import("./pages/Plan/PlanPage"));
+const FishPage = lazy(() => import("./pages/Fish/FishPage"));
+const LogPage = lazy(() => import("./pages/Log/LogPage"));
+const OutingPage = lazy(() => import("./pages/Log/OutingPage"));
+const KitPage = lazy(() => import("./pages/Kit/KitPage"));
+const StartPage = lazy(() => import("./pages/Start/StartPage"));
+const WaterFormPage = lazy(() => import("./pages/Start/WaterFormPage"));
+
+export function App() {
+  const session = useSession();
+  if (session.isPending) return <Loading what="Opening…" />;
+  if (session.isError) return <Failed error={session.error} again={() => void session.refetch()} />;
+  if (!session.data.name) return <SignInPage demo={session.data.demo_available} />;
+  return (
+    <ReaderProvider session={session.data}>
+      <OutboxProvider>
+        <UndoProvider>
+          <Shell>
+            <Suspense fallback={<Loading what="Opening…" />}>
+              <Routes>
+                <Route path="/" element={<Navigate to="/plan" replace />} />
+                <Route path="/water" element={<WaterPage />} />
+                <Route path="/plan" element={<PlanPage />} />
+                <Route path="/fish" element={<FishPage />} />
+                <Route path="/fish/:id" element={<FishPage />} />
+                <Route path="/log" element={<LogPage />} />
+                <Route path="/log/:id" element={<OutingPage />} />
+                <Route path="/kit" element={<KitPage />} />
+                <Route path="/start" element={<StartPage />} />
+                <Route path="/waters/:id" element={<WaterFormPage />} />
+                <Route path="*" element={<Failed error={new Error()} />} />
+              </Routes>
+            </Suspense>
+          </Shell>
+        </UndoProvider>
+      </OutboxProvider>
+    </ReaderProvider>
+  );
+}

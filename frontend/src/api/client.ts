@@ -1,0 +1,55 @@
+import createClient from "openapi-fetch";
+import type { components, paths } from "./generated/schema";
+
+export type Schemas = components["schemas"];
+export type Problem = Schemas["ProblemOut"];
+
+/** A refused or failed request: its faults, each with the path of the field it belongs to. */
+export class ApiError extends Error {
+  constructor(
+    readonly status: number,
+    readonly problems: Problem[],
+  ) {
+    super(problems.map((p) => p.message).join(" "));
+  }
+}
+
+/** No answer at all: the signal is gone, or the server is. */
+export class OfflineError extends Error {}
+
+function cookie(name: string): string {
+  const found = document.cookie.split("; ").find((part) => part.startsWith(`${name}=`));
+  return found ? decodeURIComponent(found.slice(name.length + 1)) : "";
+}
+
+export const api = createClient<paths>({ baseUrl: window.location.origin, credentials: "same-origin" });
+
+api.use({
+  onRequest({ request }) {
+    if (request.method !== "GET") request.headers.set("X-CSRFToken", cookie("csrftoken"));
+    return request;
+  },
+  onError() {
+    return new OfflineError("No answer from the server.");
+  },
+});
+
+interface Answer<T> {
+  data?: T;
+  error?: unknown;
+  response: Response;
+}
+
+function problemsOf(error: unknown): Problem[] {
+  const listed = (error as { errors?: Problem[] } | undefined)?.errors;
+  if (Array.isArray(listed) && listed.length > 0) return listed;
+  const message = "Something went wrong on our side. What you typed is kept here.";
+  return [{ code: "server_error", path: "", message, accepted: "", hint: "Try again in a moment." }];
+}
+
+/** Unwrap an answer, or throw ApiError with every fault in it. */
+export async function need<T>(answer: Promise<Answer<T>>): Promise<T> {
+  const { data, error, response } = await answer;
+  if (!response.ok) throw new ApiError(response.status, problemsOf(error));
+  return data as T;
+}

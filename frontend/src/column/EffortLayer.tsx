@@ -1,0 +1,99 @@
+/** What happened: hours fished at each depth as bars, takes as marks that differ by shape. */
+import type { Schemas } from "../api/client";
+import { hoursText } from "../lib/time";
+import { depthText } from "../lib/units";
+import { useColumn } from "./scale";
+
+type Bin = Schemas["DepthBinOut"];
+type Event = Schemas["EventOut"];
+
+export const TAKES = ["take", "lost", "landed", "pluck", "follow"];
+
+export function EffortLayer({ bins }: { bins: Bin[] }) {
+  const scale = useColumn();
+  const most = Math.max(...bins.map((b) => b.hours), 0.1);
+  const x0 = scale.cordX + scale.width * 0.36;
+  const wide = scale.width * 0.34;
+  return (
+    <g data-layer="effort">
+      {bins
+        .filter((b) => b.hours > 0 && b.top_m < scale.bedM)
+        .map((b) => {
+          const y1 = scale.y(b.top_m) + 1;
+          const y2 = scale.y(b.bottom_m) - 1;
+          const words = `${hoursText(b.hours)}, ${b.takes.count} ${b.takes.count === 1 ? "take" : "takes"}`;
+          return (
+            <g key={b.top_m}>
+              <title>{`${depthText(scale.unit, b.top_m)} to ${depthText(scale.unit, b.bottom_m)}: ${words}`}</title>
+              <rect
+                x={x0}
+                y={y1}
+                width={(wide * b.hours) / most}
+                height={Math.max(y2 - y1, 1)}
+                fill="var(--weed)"
+                fillOpacity="0.35"
+                stroke="var(--weed)"
+              />
+              {y2 - y1 >= 15 && (
+                <text x={x0 + 5} y={(y1 + y2) / 2 + 5} fontSize="13" fill="var(--ink)">
+                  {words}
+                </text>
+              )}
+              {Array.from({ length: Math.min(b.takes.count, Math.floor((y2 - y1) / 4), 8) }, (_, i) => (
+                <circle
+                  key={i}
+                  cx={x0 - 10 - 12 * (i % 4)}
+                  cy={(y1 + y2) / 2 + (i < 4 ? 0 : 12)}
+                  r="4"
+                  fill="none"
+                  stroke="var(--take)"
+                  strokeWidth="2"
+                />
+              ))}
+            </g>
+          );
+        })}
+    </g>
+  );
+}
+
+/** One mark: filled fish for landed, open for lost, ring for a take, tick for a pluck, chevron for a follow. */
+export function TakeMark({ kind, x, y }: { kind: string; x: number; y: number }) {
+  const fish = `M${x - 9} ${y}c4-6 10-6 13 0c-3 6-9 6-13 0zM${x + 3} ${y}l6-4v8z`;
+  if (kind === "landed") return <path d={fish} fill="var(--take)" stroke="var(--take)" />;
+  if (kind === "lost") return <path d={fish} fill="var(--raised)" stroke="var(--take)" strokeWidth="1.6" />;
+  if (kind === "take")
+    return <circle cx={x} cy={y} r="5" fill="none" stroke="var(--take)" strokeWidth="2.4" />;
+  if (kind === "pluck")
+    return <path d={`M${x - 5} ${y - 5}l5 9l5-9`} fill="none" stroke="var(--take)" strokeWidth="2" />;
+  return (
+    <path
+      d={`M${x - 6} ${y - 4}l5 4l-5 4M${x} ${y - 4}l5 4l-5 4`}
+      fill="none"
+      stroke="var(--take)"
+      strokeWidth="1.8"
+    />
+  );
+}
+
+export function TakesLayer({ events }: { events: Event[] }) {
+  const scale = useColumn();
+  const shown = events.filter((e) => TAKES.includes(e.kind) && e.depth_m !== null && e.depth_m !== undefined);
+  const rows = new Map<number, number>();
+  return (
+    <g data-layer="takes">
+      {shown.map((event) => {
+        const y = scale.y(event.depth_m ?? 0);
+        const row = Math.round(y / 14);
+        const place = rows.get(row) ?? 0;
+        rows.set(row, place + 1);
+        return (
+          <g key={event.id}>
+            <title>{`${event.kind} at ${depthText(scale.unit, event.depth_m ?? 0)}`}</title>
+            <TakeMark kind={event.kind} x={scale.width - 18 - place * 22} y={y} />
+          </g>
+        );
+      })}
+    </g>
+  );
+}

@@ -1,0 +1,88 @@
+/** Take hold of the cord: a ring that picks a depth by drag, click or arrow keys. */
+import { type KeyboardEvent, type PointerEvent, useRef } from "react";
+import { depthText, FOOT_M } from "../lib/units";
+import { useColumn } from "./scale";
+
+interface Props {
+  depthM: number;
+  label: string;
+  /** Said beside the ring: what is known at this depth. */
+  note?: string;
+  onChange: (depthM: number) => void;
+}
+
+export function Hold({ depthM, label, note, onChange }: Props) {
+  const scale = useColumn();
+  const area = useRef<SVGRectElement>(null);
+  const step = scale.unit === "m" ? 0.1 : FOOT_M / 2;
+  const snap = (d: number) => Math.max(0, Math.min(scale.bedM, Math.round(d / step) * step));
+  const follow = (event: PointerEvent<SVGElement>) => {
+    const box = area.current?.ownerSVGElement?.getBoundingClientRect();
+    if (box) onChange(snap(scale.depth(event.clientY - box.top)));
+  };
+  const keys = (event: KeyboardEvent) => {
+    const moves: Record<string, number> = { ArrowDown: 1, ArrowUp: -1, PageDown: 10, PageUp: -10 };
+    const move = moves[event.key];
+    const end = event.key === "Home" ? 0 : event.key === "End" ? scale.bedM : null;
+    if (move === undefined && end === null) return;
+    event.preventDefault();
+    onChange(end ?? snap(depthM + (move ?? 0) * step));
+  };
+  const y = scale.y(depthM);
+  return (
+    <g
+      role="slider"
+      tabIndex={0}
+      aria-label={label}
+      aria-orientation="vertical"
+      aria-valuemin={0}
+      aria-valuemax={Number(scale.bedM.toFixed(1))}
+      aria-valuenow={Number(depthM.toFixed(2))}
+      aria-valuetext={`${depthText(scale.unit, depthM)}${note ? `, ${note}` : ""}`}
+      onKeyDown={keys}
+      className="outline-none [&:focus-visible_.ring]:stroke-[var(--take)]"
+    >
+      <rect
+        ref={area}
+        x={0}
+        y={scale.surfaceY - 10}
+        width={scale.cordX + 22}
+        height={scale.bedY - scale.surfaceY + 20}
+        fill="transparent"
+        className="cursor-ns-resize touch-none"
+        onPointerDown={(event) => {
+          event.currentTarget.setPointerCapture(event.pointerId);
+          follow(event);
+        }}
+        onPointerMove={(event) => event.buttons > 0 && follow(event)}
+      />
+      <circle
+        className="ring"
+        cx={scale.cordX}
+        cy={y}
+        r="10"
+        fill="none"
+        stroke="var(--take)"
+        strokeWidth="4"
+        pointerEvents="none"
+      />
+      {note && !scale.narrow && (
+        <g pointerEvents="none">
+          <path d={`M${scale.cordX + 11} ${y}h14`} stroke="var(--take)" strokeWidth="2" />
+          <text
+            x={scale.cordX + 29}
+            y={y + 5}
+            fontSize="14"
+            fontWeight="700"
+            fill="var(--ink)"
+            stroke="var(--water-top)"
+            strokeWidth="4"
+            paintOrder="stroke"
+          >
+            {depthText(scale.unit, depthM)} · {note}
+          </text>
+        </g>
+      )}
+    </g>
+  );
+}

@@ -1,0 +1,81 @@
+/** The column for the water in hand: temperature, light, belief, and the ring to take hold of. */
+import { type ReactNode, useState } from "react";
+import type { Schemas } from "../api/client";
+import { Column } from "../column/Column";
+import { Hold } from "../column/Hold";
+import { BeliefLayer, LightLayer, TemperatureLayer } from "../column/layers";
+import { readDraft } from "../lib/draft";
+import { useReading } from "../lib/reading";
+import { useReader } from "../lib/session";
+import { bandText, temperatureText } from "../lib/units";
+import type { Water } from "../lib/waters";
+
+export function rippleOf(windMs: number | null | undefined): "calm" | "ripple" | "wave" | "unknown" {
+  if (windMs === null || windMs === undefined) return "unknown";
+  return windMs < 1 ? "calm" : windMs < 5.5 ? "ripple" : "wave";
+}
+
+export function chosenBelief(plan: Schemas["PlanAnswer"]): Schemas["PlaceBeliefOut"] | undefined {
+  return plan.belief.places.find((p) => p.place === plan.belief.chosen);
+}
+
+function nearestTemperature(curve: Schemas["WaterMeaning"]["temperature"], depthM: number): number | null {
+  if (!curve) return null;
+  let best: number | null = null;
+  let gap = Number.POSITIVE_INFINITY;
+  for (const { depth_m: d, temperature_c: t } of curve.points) {
+    if (Math.abs(d - depthM) < gap) {
+      gap = Math.abs(d - depthM);
+      best = t;
+    }
+  }
+  return best;
+}
+
+/** Depth under the ring and a way to set it, for pages that use it. */
+export function useRing(start = 1) {
+  const [ring, setRing] = useState(start);
+  return { ring, setRing };
+}
+
+interface Props {
+  water: Water;
+  ring: number;
+  onRing: (depthM: number) => void;
+  children?: ReactNode;
+}
+
+export function ReadingColumn({ water, ring, onRing, children }: Props) {
+  const { plan, draft } = useReading();
+  const { settings } = useReader();
+  const unit = settings.depth_unit;
+  const belief = plan ? chosenBelief(plan) : undefined;
+  const bedM = belief?.bed_m ?? Math.min(water.max_depth_m, 10);
+  const reading = readDraft(draft).body.reading;
+  const t = plan ? nearestTemperature(plan.water.temperature, ring) : null;
+  const half = belief?.bands.find((b) => b.share === 0.5);
+  const summary = half
+    ? `Column of water at ${plan?.belief.chosen}: half the chance lies between ${bandText(unit, half.top_m, half.bottom_m)}`
+    : "Column of water";
+  return (
+    <Column bedM={bedM} unit={unit} ripple={rippleOf(reading?.wind_m_s)} summary={summary} className="h-full">
+      {belief && <BeliefLayer belief={belief} />}
+      {plan && <LightLayer comfortM={plan.water.light_comfort_m} />}
+      {plan?.water.temperature && (
+        <TemperatureLayer
+          curve={plan.water.temperature}
+          read={reading?.profile ?? []}
+          unit={settings.temperature_unit}
+          thermoclineM={plan.water.thermocline_m}
+        />
+      )}
+      {children}
+      <Hold
+        depthM={Math.min(ring, bedM)}
+        label="Depth under the ring"
+        note={t === null ? undefined : temperatureText(settings.temperature_unit, t)}
+        onChange={onRing}
+      />
+    </Column>
+  );
+}

@@ -1,0 +1,157 @@
+/** The frame: name, tabs, the water in hand, and whether there is signal. */
+import { lazy, type ReactNode, Suspense, useEffect, useState } from "react";
+import { Link, NavLink, useLocation, useNavigate } from "react-router";
+import { useLeave, useReader } from "../lib/session";
+import { currentTheme, showTheme, type Theme } from "../lib/theme";
+import { useWater } from "../lib/waters";
+import { useOutbox } from "../offline/useOuting";
+import { Button } from "../ui/controls";
+import { words } from "./strings";
+
+const Refused = lazy(() => import("./Refused"));
+
+function Tabs({ className }: { className: string }) {
+  const { search } = useLocation();
+  return (
+    <nav aria-label="Pages" className={className}>
+      {words.tabs.map((tab) => (
+        <NavLink
+          key={tab.to}
+          to={`${tab.to}${tab.to === "/kit" ? "" : search}`}
+          className="flex min-h-12 flex-1 items-center justify-center border-transparent px-3.5 font-semibold text-soft no-underline aria-[current=page]:border-current aria-[current=page]:text-ink max-wide:border-t-4 wide:border-b-4"
+        >
+          {tab.label}
+        </NavLink>
+      ))}
+    </nav>
+  );
+}
+
+function WaterSelect() {
+  const { list, water, choose } = useWater();
+  const go = useNavigate();
+  if (list.length === 0) return null;
+  return (
+    <select
+      aria-label={words.water}
+      value={water?.id ?? ""}
+      onChange={(e) => (e.target.value === "new" ? go("/waters/new") : choose(e.target.value))}
+      className="min-h-10 max-w-52 rounded-md border-2 border-edge bg-raised px-1.5 font-semibold"
+    >
+      {list.map((w) => (
+        <option key={w.id} value={w.id}>
+          {w.name}
+        </option>
+      ))}
+      <option value="new">{words.addWater}</option>
+    </select>
+  );
+}
+
+function ThemeSelect() {
+  const [theme, setTheme] = useState<Theme>(currentTheme());
+  return (
+    <select
+      aria-label={words.theme}
+      value={theme}
+      onChange={(e) => {
+        const next = e.target.value as Theme;
+        setTheme(next);
+        showTheme(next);
+      }}
+      className="min-h-10 rounded-md border-2 border-edge bg-raised px-1.5"
+    >
+      {(Object.keys(words.themes) as Theme[]).map((key) => (
+        <option key={key} value={key}>
+          {words.themes[key]}
+        </option>
+      ))}
+    </select>
+  );
+}
+
+function useOnline(): boolean {
+  const [online, setOnline] = useState(navigator.onLine);
+  useEffect(() => {
+    const update = () => setOnline(navigator.onLine);
+    window.addEventListener("online", update);
+    window.addEventListener("offline", update);
+    return () => {
+      window.removeEventListener("online", update);
+      window.removeEventListener("offline", update);
+    };
+  }, []);
+  return online;
+}
+
+function SignalNotice() {
+  const online = useOnline();
+  const { box, entries } = useOutbox();
+  const [open, setOpen] = useState(false);
+  const refused = entries.filter((e) => e.refused);
+  const waiting = entries.length - refused.length;
+  return (
+    <>
+      <div role="status" className="no-print">
+        {(!online || waiting > 1) && (
+          <p className="bg-ink px-4 py-1.5 text-paper">
+            {!online && words.offline} {waiting > 0 && words.waiting(waiting)}
+          </p>
+        )}
+        {refused.length > 0 && (
+          <p className="flex items-center gap-3 border-b-2 border-warm px-4 py-1 text-warm">
+            {words.refused(refused.length)}
+            <Button look="quiet" onClick={() => setOpen(true)}>
+              {words.show}
+            </Button>
+          </p>
+        )}
+      </div>
+      {open && refused.length > 0 && (
+        <Suspense>
+          <Refused box={box} refused={refused} onClose={() => setOpen(false)} />
+        </Suspense>
+      )}
+    </>
+  );
+}
+
+export function Shell({ children }: { children: ReactNode }) {
+  const { name } = useReader();
+  const leave = useLeave();
+  return (
+    <div className="flex min-h-dvh flex-col">
+      <a
+        href="#page"
+        className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-ink focus:p-3 focus:text-paper"
+      >
+        {words.skip}
+      </a>
+      <header className="no-print z-10 flex items-center gap-x-4 border-b-2 border-ink bg-paper px-3 wide:sticky wide:top-0 wide:h-14 wide:px-5">
+        <Link
+          to="/plan"
+          className="flex items-center gap-2 py-2 text-[1.15rem] font-bold whitespace-nowrap no-underline"
+        >
+          <img src="/mark.svg" alt="" className="size-7" />
+          <span className="max-wide:sr-only">{words.name}</span>
+        </Link>
+        <Tabs className="hidden self-stretch wide:flex" />
+        <div className="ml-auto flex items-center gap-2">
+          <WaterSelect />
+          <ThemeSelect />
+          <span className="hidden items-center gap-1 wide:flex">
+            <span className="text-soft">{name}</span>
+            <Button look="quiet" className="px-2" onClick={() => leave.mutate()}>
+              {words.leave}
+            </Button>
+          </span>
+        </div>
+      </header>
+      <SignalNotice />
+      <main id="page" className="flex flex-1 flex-col pb-14 wide:pb-0">
+        {children}
+      </main>
+      <Tabs className="no-print fixed inset-x-0 bottom-0 z-10 flex border-t-2 border-ink bg-paper wide:hidden" />
+    </div>
+  );
+}

@@ -1,0 +1,38 @@
+/** Loading, empty and failed states, in words. */
+import type { ReactNode } from "react";
+import { ApiError, OfflineError } from "../api/client";
+import { Button } from "../ui/controls";
+
+export function Loading({ what }: { what: string }) {
+  return (
+    <p role="status" className="p-6 text-soft">
+      {what}
+    </p>
+  );
+}
+
+export function Empty({ title, children }: { title: string; children?: ReactNode }) {
+  return (
+    <div className="max-w-prose p-4">
+      <h2 className="mb-1">{title}</h2>
+      <div className="space-y-3 text-soft">{children}</div>
+    </div>
+  );
+}
+
+export function Failed({ error, again }: { error: unknown; again?: () => void }) {
+  const lost = error instanceof OfflineError;
+  const title = lost ? "No signal" : "That did not work";
+  const text = lost
+    ? "The server cannot be reached. What you typed is kept on this device."
+    : error instanceof ApiError
+      ? error.message
+      : "Something unexpected happened on this page.";
+  return (
+    <div role="alert" className="m-4 max-w-prose border-l-4 border-warm p-3">
+      <h2>{title}</h2>
+      <p className="mb-3">{text}</p>
+      {again && <Button onClick={again}>Try again</Button>}
+    </div>
+  );
+}

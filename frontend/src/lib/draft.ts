@@ -1,0 +1,199 @@
+/** A reading as it is being typed: raw text, so that nothing is lost; turned into SI for the server. */
+import type { Problem, Schemas } from "../api/client";
+import type { Settings } from "./session";
+import {
+  boxText,
+  type DepthUnit,
+  depthFrom,
+  depthTo,
+  type TemperatureUnit,
+  temperatureFrom,
+  temperatureTo,
+  typedNumber,
+  type WindUnit,
+  windFrom,
+  windTo,
+} from "./units";
+
+export type Abundance = "few" | "some" | "many";
+export type PlanBody = Schemas["PlanBody"];
+type Reading = Schemas["ReadingIn"];
+type Clarity = NonNullable<Reading["clarity"]>;
+
+export interface Row {
+  depth: string;
+  temperature: string;
+  oxygen: string;
+}
+
+export interface Draft {
+  id: string;
+  place: string;
+  when: string;
+  depthUnit: DepthUnit;
+  temperatureUnit: TemperatureUnit;
+  windUnit: WindUnit;
+  rows: Row[];
+  waterDepth: string;
+  wind: string;
+  gust: string;
+  windFrom: string;
+  cloud: string;
+  clarity: Clarity | "";
+  secchi: string;
+  air: string;
+  thunder: boolean;
+  seen: Record<string, Abundance>;
+  rises: Record<string, Abundance>;
+}
+
+export const EMPTY_ROW: Row = { depth: "", temperature: "", oxygen: "" };
+
+export function emptyDraft(settings: Settings): Draft {
+  return {
+    id: crypto.randomUUID(),
+    place: "",
+    when: "",
+    depthUnit: settings.depth_unit,
+    temperatureUnit: settings.temperature_unit,
+    windUnit: settings.wind_unit,
+    rows: [{ ...EMPTY_ROW }],
+    waterDepth: "",
+    wind: "",
+    gust: "",
+    windFrom: "",
+    cloud: "",
+    clarity: "",
+    secchi: "",
+    air: "",
+    thunder: false,
+    seen: {},
+    rises: {},
+  };
+}
+
+function shown(value: number | null | undefined, to: (v: number) => number, digits: number): string {
+  return value === null || value === undefined ? "" : boxText(to(value), digits);
+}
+
+/** A stored reading put back into the boxes, in the angler's units. */
+export function draftFrom(stored: Schemas["ReadingOut"], settings: Settings): Draft {
+  const { reading } = stored;
+  const base = emptyDraft(settings);
+  const depth = (v: number) => depthTo(base.depthUnit, v);
+  const warmth = (v: number) => temperatureTo(base.temperatureUnit, v);
+  const wind = (v: number) => windTo(base.windUnit, v);
+  const digits = base.depthUnit === "m" ? 2 : 1;
+  const sightings = stored.sightings ?? [];
+  return {
+    ...base,
+    id: stored.id,
+    place: stored.place ?? "",
+    rows: (reading.profile ?? []).map((p) => ({
+      depth: shown(p.depth_m, depth, digits),
+      temperature: shown(p.temperature_c, warmth, 1),
+      oxygen: shown(p.oxygen_mg_l, (v) => v, 1),
+    })),
+    waterDepth: shown(reading.water_depth_m, depth, digits),
+    wind: shown(reading.wind_m_s, wind, 1),
+    gust: shown(reading.gust_m_s, wind, 1),
+    windFrom:
+      reading.wind_from_deg === null || reading.wind_from_deg === undefined
+        ? ""
+        : String(reading.wind_from_deg),
+    cloud:
+      reading.cloud_oktas === null || reading.cloud_oktas === undefined ? "" : String(reading.cloud_oktas),
+    clarity: reading.clarity ?? "",
+    secchi: shown(reading.secchi_m, depth, digits),
+    air: shown(reading.air_temperature_c, warmth, 1),
+    thunder: reading.thunder ?? false,
+    seen: Object.fromEntries(sightings.filter((s) => s.prey).map((s) => [s.prey, s.abundance ?? "some"])),
+    rises: Object.fromEntries(sightings.filter((s) => s.rise).map((s) => [s.rise, s.abundance ?? "some"])),
+  };
+}
+
+export interface Read {
+  body: Omit<PlanBody, "water_id" | "when">;
+  /** Faults found while typing, by the path the server would use. */
+  problems: Problem[];
+  /** Which row of the table each profile entry came from. */
+  rowOf: number[];
+}
+
+function notANumber(path: string, text: string): Problem {
+  return {
+    code: "not_a_number",
+    path,
+    message: `'${text.trim().slice(0, 30)}' is no number.`,
+    accepted: "a number such as 4.5 or 4,5",
+    hint: "",
+  };
+}
+
+/** Turn the typed text into SI, with every box that holds no number named. */
+export function readDraft(draft: Draft): Read {
+  const problems: Problem[] = [];
+  const take = (text: string, path: string, from: (v: number) => number): number | null => {
+    const value = typedNumber(text);
+    if (value === null) return null;
+    if (Number.isNaN(value)) {
+      problems.push(notANumber(path, text));
+      return null;
+    }
+    return from(value);
+  };
+  const depth = (v: number) => depthFrom(draft.depthUnit, v);
+  const warmth = (v: number) => temperatureFrom(draft.temperatureUnit, v);
+  const wind = (v: number) => windFrom(draft.windUnit, v);
+  const profile: NonNullable<Reading["profile"]> = [];
+  const rowOf: number[] = [];
+  draft.rows.forEach((row, index) => {
+    if (!row.depth.trim() && !row.temperature.trim()) return;
+    const here = `reading.profile[${profile.length}]`;
+    rowOf.push(index);
+    const z = take(row.depth, `${here}.depth_m`, depth);
+    const t = take(row.temperature, `${here}.temperature_c`, warmth);
+    const unfinished = index === draft.rows.length - 1 && !row.temperature.trim();
+    for (const [value, text, name] of [
+      [z, row.depth, "depth_m"],
+      [t, row.temperature, "temperature_c"],
+    ] as const) {
+      if (value === null && !text.trim() && !unfinished) {
+        const what = name === "depth_m" ? "The depth is missing." : "The temperature is missing.";
+        problems.push({
+          code: "missing",
+          path: `${here}.${name}`,
+          message: what,
+          accepted: "a number",
+          hint: "",
+        });
+      }
+    }
+    if (unfinished) {
+      rowOf.pop();
+      return;
+    }
+    profile.push({
+      depth_m: z ?? 0,
+      temperature_c: t ?? 0,
+      oxygen_mg_l: take(row.oxygen, `${here}.oxygen_mg_l`, (v) => v),
+    });
+  });
+  const sightings: NonNullable<PlanBody["sightings"]> = [
+    ...Object.entries(draft.seen).map(([prey, abundance]) => ({ prey, abundance }) as Schemas["SightingIn"]),
+    ...Object.entries(draft.rises).map(([rise, abundance]) => ({ rise, abundance }) as Schemas["SightingIn"]),
+  ];
+  const reading: Reading = {
+    profile,
+    water_depth_m: take(draft.waterDepth, "reading.water_depth_m", depth),
+    wind_m_s: take(draft.wind, "reading.wind_m_s", wind),
+    gust_m_s: take(draft.gust, "reading.gust_m_s", wind),
+    wind_from_deg: draft.windFrom === "" ? null : Number(draft.windFrom),
+    cloud_oktas: draft.cloud === "" ? null : Number(draft.cloud),
+    clarity: draft.clarity === "" ? null : draft.clarity,
+    secchi_m: take(draft.secchi, "reading.secchi_m", depth),
+    air_temperature_c: take(draft.air, "reading.air_temperature_c", warmth),
+    thunder: draft.thunder,
+  };
+  return { body: { place: draft.place || null, reading, sightings }, problems, rowOf };
+}

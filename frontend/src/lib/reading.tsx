@@ -1,0 +1,156 @@
+/** The reading in hand: kept on this device as it is typed, sent when it can be read, planned from at once. */
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import {
+  createContext,
+  type ReactNode,
+  useCallback,
+  useContext,
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+} from "react";
+import { ApiError, api, need, type Problem, type Schemas } from "../api/client";
+import { type Draft, draftFrom, emptyDraft, type PlanBody, readDraft } from "./draft";
+import { useReader } from "./session";
+import { load, save } from "./store";
+import { fromBoxTime } from "./time";
+import type { Water } from "./waters";
+
+const TEN_MINUTES = 600_000;
+
+interface InHand {
+  draft: Draft;
+  change: (part: Partial<Draft>) => void;
+  startFresh: () => void;
+  startFromLast: (() => void) | null;
+  /** Faults by path, from typing and from the server. */
+  problemAt: (path: string) => Problem | undefined;
+  /** The path the server uses for a row of the table. */
+  rowPath: (row: number) => string;
+  body: PlanBody;
+  plan: Schemas["PlanAnswer"] | undefined;
+  planning: boolean;
+  stale: boolean;
+  error: unknown;
+  again: () => void;
+  saved: "typing" | "saved" | "kept here";
+}
+
+const Context = createContext<InHand | null>(null);
+
+export function useReading(): InHand {
+  const hand = useContext(Context);
+  if (!hand) throw new Error("no water in hand");
+  return hand;
+}
+
+function useSettled<T>(value: T, ms: number): T {
+  const [settled, setSettled] = useState(value);
+  useEffect(() => {
+    const timer = setTimeout(() => setSettled(value), ms);
+    return () => clearTimeout(timer);
+  }, [value, ms]);
+  return settled;
+}
+
+/** Load the device's draft, or the newest stored reading if it is of the last day. */
+function useDraft(water: Water) {
+  const { name, settings } = useReader();
+  const key = `draft:${name}:${water.id}`;
+  const [draft, setDraft] = useState<Draft | null>(() => load<Draft | null>(key, null));
+  const stored = useQuery({
+    queryKey: ["readings", water.id],
+    queryFn: () =>
+      need(
+        api.GET("/api/waters/{water_id}/readings", {
+          params: { path: { water_id: water.id }, query: { count: 1 } },
+        }),
+      ),
+    staleTime: Number.POSITIVE_INFINITY,
+  });
+  const last = stored.data?.[0];
+  const recent = last && Date.now() - new Date(last.taken_at).getTime() < 86_400_000 ? last : undefined;
+  const waiting = draft === null && stored.isPending && stored.fetchStatus !== "paused";
+  const current = useMemo(
+    () => draft ?? (recent ? draftFrom(recent, settings) : emptyDraft(settings)),
+    [draft, recent, settings],
+  );
+  const write = useCallback(
+    (next: Draft) => {
+      setDraft(next);
+      save(key, next);
+    },
+    [key],
+  );
+  const startFromLast = last ? () => write({ ...draftFrom(last, settings), id: crypto.randomUUID() }) : null;
+  return { draft: current, write, waiting, startFromLast, touched: draft !== null };
+}
+
+/** Send the reading to the server once it has stood for a while and can be read. */
+function useKeep(water: Water, draft: Draft, body: PlanBody, ready: boolean): InHand["saved"] {
+  const [state, setState] = useState<InHand["saved"]>("saved");
+  const sent = useRef(JSON.stringify(body.reading));
+  const settled = useSettled(body, 1500);
+  useEffect(() => {
+    const text = JSON.stringify([settled.place, settled.reading, settled.sightings]);
+    if (!ready || text === sent.current) return;
+    const path = { water_id: water.id, reading_id: draft.id };
+    const { place, reading, sightings, when } = settled;
+    setState("typing");
+    need(
+      api.PUT("/api/waters/{water_id}/readings/{reading_id}", {
+        params: { path },
+        body: { place, reading, sightings, taken_at: when },
+      }),
+    )
+      .then(() => {
+        sent.current = text;
+        setState("saved");
+      })
+      .catch(() => setState("kept here"));
+  }, [settled, ready, water.id, draft.id]);
+  return state;
+}
+
+export function ReadingProvider({ water, children }: { water: Water; children: ReactNode }) {
+  const { settings } = useReader();
+  const { draft, write, waiting, startFromLast, touched } = useDraft(water);
+  const read = useMemo(() => readDraft(draft), [draft]);
+  const now = Math.floor(Date.now() / TEN_MINUTES) * TEN_MINUTES;
+  const chosen = draft.when ? fromBoxTime(draft.when, water.time_zone ?? "UTC") : null;
+  const place = water.places.some((p) => p.name === draft.place) ? draft.place : null;
+  const body: PlanBody = useMemo(
+    () => ({ ...read.body, place, water_id: water.id, when: (chosen ?? new Date(now)).toISOString() }),
+    [read.body, place, water.id, chosen, now],
+  );
+  const readable = read.problems.length === 0;
+  const key = useSettled(JSON.stringify(body), 150);
+  const plan = useQuery({
+    queryKey: ["plan", water.id, key],
+    queryFn: () => need(api.POST("/api/plans/preview", { body: JSON.parse(key) as PlanBody })),
+    enabled: readable && !waiting,
+    placeholderData: keepPreviousData,
+    retry: false,
+    staleTime: Number.POSITIVE_INFINITY,
+  });
+  const fromServer = plan.error instanceof ApiError && plan.error.status === 422 ? plan.error.problems : [];
+  const problems = [...read.problems, ...(readable ? fromServer : [])];
+  const saved = useKeep(water, draft, body, touched && readable && plan.isSuccess && !plan.isPlaceholderData);
+  const value: InHand = {
+    draft,
+    change: (part) => write({ ...draft, ...part }),
+    startFresh: () => write(emptyDraft(settings)),
+    startFromLast,
+    problemAt: (path) => problems.find((p) => p.path === path),
+    rowPath: (row) => `reading.profile[${read.rowOf.indexOf(row)}]`,
+    body,
+    plan: plan.data,
+    planning: plan.isFetching || waiting,
+    stale: problems.length > 0 || plan.isPlaceholderData,
+    error: problems.length > 0 && fromServer.every((p) => p.path.startsWith("reading")) ? null : plan.error,
+    again: () => void plan.refetch(),
+    saved,
+  };
+  return <Context.Provider value={value}>{children}</Context.Provider>;
+}

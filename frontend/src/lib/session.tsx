@@ -1,0 +1,85 @@
+/** Who is signed in, and in which units and words they read. */
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { createContext, type ReactNode, useContext, useMemo } from "react";
+import { api, need, type Schemas } from "../api/client";
+import { say, type Voice } from "./words";
+
+export type Settings = Schemas["SettingsIO"];
+export type Session = Schemas["SessionOut"];
+
+export function useSession() {
+  return useQuery({ queryKey: ["session"], queryFn: () => need(api.GET("/api/session")), staleTime: 60_000 });
+}
+
+interface Reader {
+  name: string;
+  settings: Settings;
+  voice: Voice;
+  say: (text: string) => string;
+}
+
+const ReaderContext = createContext<Reader | null>(null);
+
+export function ReaderProvider({ session, children }: { session: Session; children: ReactNode }) {
+  const value = useMemo<Reader | null>(() => {
+    if (!session.name || !session.settings) return null;
+    const s = session.settings;
+    const voice: Voice = {
+      vocabulary: s.vocabulary,
+      depth: s.depth_unit,
+      temperature: s.temperature_unit,
+      wind: s.wind_unit,
+    };
+    return { name: session.name, settings: s, voice, say: (text) => say(voice, text) };
+  }, [session]);
+  return <ReaderContext.Provider value={value}>{children}</ReaderContext.Provider>;
+}
+
+/** The signed-in angler's settings and voice. */
+export function useReader(): Reader {
+  const reader = useContext(ReaderContext);
+  if (!reader) throw new Error("nobody is signed in here");
+  return reader;
+}
+
+type Entry = { way: "in" | "up"; name: string; password: string } | { way: "demo"; which: "metric" | "feet" };
+
+/** Sign in, sign up, or step in as a demo angler. */
+export function useEnter() {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: (entry: Entry) => {
+      if (entry.way === "demo") return need(api.POST("/api/session/demo", { body: { which: entry.which } }));
+      const body = { name: entry.name, password: entry.password };
+      return entry.way === "in"
+        ? need(api.POST("/api/session/sign-in", { body }))
+        : need(api.POST("/api/session/sign-up", { body }));
+    },
+    onSuccess: (session) => {
+      client.removeQueries({ predicate: (query) => query.queryKey[0] !== "session" });
+      client.setQueryData(["session"], session);
+    },
+  });
+}
+
+export function useLeave() {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: () => need(api.POST("/api/session/sign-out")),
+    onSuccess: (session) => {
+      client.removeQueries({ predicate: (query) => query.queryKey[0] !== "session" });
+      client.setQueryData(["session"], session);
+    },
+  });
+}
+
+export function useSaveSettings() {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: (body: Settings) => need(api.PUT("/api/settings", { body })),
+    onSuccess: (settings) => {
+      client.setQueryData<Session>(["session"], (old) => (old ? { ...old, settings } : old));
+      client.invalidateQueries({ queryKey: ["log"] });
+    },
+  });
+}

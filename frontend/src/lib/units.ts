@@ -1,0 +1,92 @@
+/** Units people see. The API speaks SI; nothing here decides anything about fishing. */
+export type Metres = number;
+export type DepthUnit = "m" | "ft";
+export type TemperatureUnit = "c" | "f";
+export type WindUnit = "m_s" | "km_h" | "mph" | "kn" | "bft";
+
+export const FOOT_M = 0.3048;
+const WIND_M_S: Record<Exclude<WindUnit, "bft">, number> = {
+  m_s: 1,
+  km_h: 1 / 3.6,
+  mph: 0.44704,
+  kn: 1852 / 3600,
+};
+// Lower limits of Beaufort forces 1 to 12 in knots (WMO table 1100).
+const BEAUFORT_KN = [1, 4, 7, 11, 17, 22, 28, 34, 41, 48, 56, 64];
+
+export const WIND_LABELS: Record<WindUnit, string> = {
+  m_s: "m/s",
+  km_h: "km/h",
+  mph: "mph",
+  kn: "kn",
+  bft: "Bft",
+};
+
+export function depthTo(unit: DepthUnit, metres: Metres): number {
+  return unit === "m" ? metres : metres / FOOT_M;
+}
+
+export function depthFrom(unit: DepthUnit, value: number): Metres {
+  return unit === "m" ? value : value * FOOT_M;
+}
+
+export function temperatureTo(unit: TemperatureUnit, celsius: number): number {
+  return unit === "c" ? celsius : (celsius * 9) / 5 + 32;
+}
+
+export function temperatureFrom(unit: TemperatureUnit, value: number): number {
+  return unit === "c" ? value : ((value - 32) * 5) / 9;
+}
+
+/** Wind in m/s; a Beaufort force stands for the middle of its range. */
+export function windFrom(unit: WindUnit, value: number): number {
+  if (unit !== "bft") return value * WIND_M_S[unit];
+  if (value <= 0) return 0;
+  const force = Math.min(Math.round(value), 12);
+  const low = BEAUFORT_KN[force - 1] ?? 64;
+  const high = force < 12 ? (BEAUFORT_KN[force] ?? 64) - 1 : low;
+  return ((low + high) / 2) * WIND_M_S.kn;
+}
+
+export function windTo(unit: WindUnit, metresPerSecond: number): number {
+  if (unit !== "bft") return metresPerSecond / WIND_M_S[unit];
+  const knots = Math.floor(metresPerSecond / WIND_M_S.kn + 0.5);
+  return BEAUFORT_KN.filter((limit) => knots >= limit).length;
+}
+
+function plain(value: number, digits: number): string {
+  return String(Number(value.toFixed(digits)));
+}
+
+export function depthText(unit: DepthUnit, metres: Metres, digits = 1): string {
+  return `${depthTo(unit, metres).toFixed(unit === "m" ? digits : Math.max(0, digits - 1))} ${unit}`;
+}
+
+export function bandText(unit: DepthUnit, top: Metres, bottom: Metres): string {
+  const digits = unit === "m" ? 1 : 0;
+  return `${depthTo(unit, top).toFixed(digits)} to ${depthTo(unit, bottom).toFixed(digits)} ${unit}`;
+}
+
+export function temperatureText(unit: TemperatureUnit, celsius: number, digits = 1): string {
+  return `${temperatureTo(unit, celsius).toFixed(unit === "c" ? digits : 0)} °${unit.toUpperCase()}`;
+}
+
+/** A leader length as it is laid off: feet and inches, or metres to the centimetre. */
+export function lengthText(unit: DepthUnit, metres: Metres): string {
+  if (unit === "m") return `${metres.toFixed(2)} m`;
+  const inches = Math.round(metres / (FOOT_M / 12));
+  const feet = Math.floor(inches / 12);
+  return inches % 12 === 0 ? `${feet} ft` : `${feet} ft ${inches % 12} in`;
+}
+
+/** A number as typed: decimal point or comma; null for nothing, NaN for what is no number. */
+export function typedNumber(text: string): number | null {
+  const trimmed = text.trim().replace(",", ".");
+  if (trimmed === "") return null;
+  return /^[+-]?(\d+\.?\d*|\.\d+)$/.test(trimmed) ? Number(trimmed) : Number.NaN;
+}
+
+/** A stored number put back into a box. */
+export function boxText(value: number, digits = 2): string {
+  return plain(value, digits);
+}

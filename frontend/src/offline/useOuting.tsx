@@ -1,0 +1,97 @@
+/** An outing as the server has it, with what is still waiting on this device laid over it. */
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import {
+  createContext,
+  type ReactNode,
+  useCallback,
+  useContext,
+  useEffect,
+  useMemo,
+  useSyncExternalStore,
+} from "react";
+import { api, need, type Schemas } from "../api/client";
+import { useReader } from "../lib/session";
+import { Outbox, type Write } from "./outbox";
+
+export type Outing = Schemas["OutingOut"];
+export type Spell = Schemas["SpellOut"];
+export type Event = Schemas["EventOut"];
+
+const boxes = new Map<string, Outbox>();
+const OutboxContext = createContext<Outbox | null>(null);
+
+export function OutboxProvider({ children }: { children: ReactNode }) {
+  const { name } = useReader();
+  const client = useQueryClient();
+  const box = useMemo(() => {
+    const found = boxes.get(name) ?? new Outbox(name);
+    boxes.set(name, found);
+    return found;
+  }, [name]);
+  useEffect(() => {
+    box.onSent = (write) => {
+      client.setQueryData<Outing>(["outing", write.outing], (old) => (old ? withWrite(old, write) : old));
+      client.invalidateQueries({ queryKey: ["log"] });
+      // Rates and effort are the server's to compute: ask again once nothing more is waiting.
+      if (box.snapshot().length <= 1)
+        setTimeout(() => client.invalidateQueries({ queryKey: ["outing", write.outing] }), 50);
+    };
+  }, [box, client]);
+  return <OutboxContext.Provider value={box}>{children}</OutboxContext.Provider>;
+}
+
+export function useOutbox() {
+  const box = useContext(OutboxContext);
+  if (!box) throw new Error("nobody is signed in here");
+  const entries = useSyncExternalStore(box.subscribe, box.snapshot);
+  return { box, entries };
+}
+
+function put<T extends { id: string }>(rows: T[], row: T): T[] {
+  return rows.some((r) => r.id === row.id) ? rows.map((r) => (r.id === row.id ? row : r)) : [...rows, row];
+}
+
+/** The outing as it will be once a write has arrived. */
+export function withWrite(outing: Outing, write: Write): Outing {
+  if (write.kind === "outing") return write.body ? ({ ...outing, ...write.body } as Outing) : outing;
+  if (write.kind === "spell") {
+    const { id, body } = write;
+    if (!body) return { ...outing, spells: outing.spells.filter((s) => s.id !== id) };
+    return { ...outing, spells: put(outing.spells, { ...body, id } as Spell) };
+  }
+  const { id, body } = write;
+  if (!body) return { ...outing, events: outing.events.filter((e) => e.id !== id) };
+  return { ...outing, events: put(outing.events, { ...body, id } as Event) };
+}
+
+export function useOuting(id: string) {
+  const { box, entries } = useOutbox();
+  const query = useQuery({
+    queryKey: ["outing", id],
+    queryFn: () => need(api.GET("/api/outings/{outing_id}", { params: { path: { outing_id: id } } })),
+    retry: 1,
+  });
+  const outing = useMemo(() => {
+    if (!query.data) return undefined;
+    return entries
+      .filter((entry) => entry.write.outing === id && !entry.refused)
+      .reduce((o, entry) => withWrite(o, entry.write), query.data);
+  }, [query.data, entries, id]);
+  const write = useCallback((what: string, w: Write) => box.add(what, w), [box]);
+  return { ...query, outing, write };
+}
+
+export function spellBody(spell: Spell): Schemas["SpellBody"] {
+  const { id: _id, ...body } = spell;
+  return body;
+}
+
+export function eventBody(event: Event): Schemas["EventBody"] {
+  const { id: _id, ...body } = event;
+  return body;
+}
+
+export function outingBody(outing: Outing): Schemas["OutingBody"] {
+  const { water_id, started_at, ended_at, note } = outing;
+  return { water_id, started_at, ended_at, note };
+}

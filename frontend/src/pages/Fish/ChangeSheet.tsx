@@ -1,0 +1,120 @@
+/** Change place, pace, fly or set-up; the effort so far stays with what was fished. */
+import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import { api, need, type Schemas } from "../../api/client";
+import { letter } from "../../column/layers";
+import { useReader } from "../../lib/session";
+import { useWaters } from "../../lib/waters";
+import type { Outing, Spell } from "../../offline/useOuting";
+import { Button, Choice, Field, Select } from "../../ui/controls";
+import { Sheet } from "../../ui/Sheet";
+import { words } from "./strings";
+import { spellFrom } from "./useFishing";
+
+type Pace = NonNullable<Schemas["SpellBody"]["pace"]>;
+
+interface Props {
+  open: boolean;
+  onClose: () => void;
+  outing: Outing;
+  spell: Spell;
+  onChange: (part: Partial<Schemas["SpellBody"]>) => void;
+}
+
+export function ChangeSheet({ open, onClose, outing, spell, onChange }: Props) {
+  return (
+    <Sheet open={open} onClose={onClose} title={words.changeTitle} about={words.changeAbout}>
+      {open && <ChangeForm onClose={onClose} outing={outing} spell={spell} onChange={onChange} />}
+    </Sheet>
+  );
+}
+
+function ChangeForm({ onClose, outing, spell, onChange }: Omit<Props, "open">) {
+  const { say } = useReader();
+  const kit = useQuery({ queryKey: ["kit"], queryFn: () => need(api.GET("/api/kit")) });
+  const waters = useWaters();
+  const places = waters.data?.find((w) => w.id === outing.water_id)?.places ?? [];
+  const [setUp, setSetUp] = useState(String(spell.set_up_index ?? ""));
+  const [pace, setPace] = useState<Pace>(spell.pace ?? "static");
+  const [place, setPlace] = useState(spell.place ?? "");
+  const [flies, setFlies] = useState(spell.flies ?? []);
+  const sets = outing.plan?.set_ups ?? [];
+  const changed = [
+    setUp !== String(spell.set_up_index ?? ""),
+    pace !== (spell.pace ?? "static"),
+    place !== (spell.place ?? ""),
+    flies.join() !== (spell.flies ?? []).join(),
+  ].filter(Boolean).length;
+  const apply = () => {
+    const other = sets[Number(setUp)];
+    const swapped = other && setUp !== String(spell.set_up_index ?? "");
+    const base = swapped ? spellFrom(other, Number(setUp)) : {};
+    const own = swapped && pace === (spell.pace ?? "static") ? {} : { pace };
+    onChange({ ...base, ...own, place, ...(swapped ? {} : { flies }) });
+    onClose();
+  };
+  return (
+    <div className="space-y-4">
+      {sets.length > 1 && (
+        <Field label={words.setUp}>
+          {(p) => (
+            <Select {...p} value={setUp} onChange={(e) => setSetUp(e.target.value)}>
+              {sets.map((s, i) => (
+                <option key={s.method} value={i}>
+                  {letter(i)} · {say(s.title)}
+                </option>
+              ))}
+            </Select>
+          )}
+        </Field>
+      )}
+      <Choice
+        label={words.pace}
+        required
+        value={pace}
+        options={words.paces.map((o) => ({ value: o.value as Pace, label: say(o.label) }))}
+        onChange={(next) => next && setPace(next)}
+      />
+      <Field label={words.place}>
+        {(p) => (
+          <Select {...p} value={place} onChange={(e) => setPlace(e.target.value)}>
+            {[...new Set([place, ...places.map((one) => one.name)])].map((name) => (
+              <option key={name} value={name}>
+                {name}
+              </option>
+            ))}
+          </Select>
+        )}
+      </Field>
+      {setUp === String(spell.set_up_index ?? "") &&
+        flies.map((fly, i) => (
+          <Field key={i} label={words.fly(i === flies.length - 1 ? "point" : `dropper ${i + 1}`)}>
+            {(p) => (
+              <Select
+                {...p}
+                value={fly}
+                onChange={(e) => setFlies(flies.map((f, k) => (k === i ? e.target.value : f)))}
+              >
+                {[...new Set([fly, ...(kit.data?.flies ?? []).map((one) => one.name)])].map((name) => (
+                  <option key={name} value={name}>
+                    {say(name)}
+                  </option>
+                ))}
+              </Select>
+            )}
+          </Field>
+        ))}
+      {changed > 1 && (
+        <p role="status" className="border-l-4 border-warm pl-2 text-warm">
+          {words.twoAtOnce}
+        </p>
+      )}
+      <div className="flex gap-2">
+        <Button look="main" onClick={apply} disabled={changed === 0}>
+          {words.apply}
+        </Button>
+        <Button onClick={onClose}>{words.keep}</Button>
+      </div>
+    </div>
+  );
+}

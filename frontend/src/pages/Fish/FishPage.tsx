@@ -1,0 +1,213 @@
+import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import { Link, Navigate, useNavigate, useParams } from "react-router";
+import { ApiError, api, need } from "../../api/client";
+import { Column } from "../../column/Column";
+import { TakesLayer } from "../../column/EffortLayer";
+import { BeliefLayer } from "../../column/layers";
+import { chosenBelief } from "../../components/ReadingColumn";
+import { Empty, Failed, Loading } from "../../components/states";
+import { useReader } from "../../lib/session";
+import { hoursText } from "../../lib/time";
+import { bandText, depthText, FOOT_M } from "../../lib/units";
+import type { Outing, Spell } from "../../offline/useOuting";
+import { Button } from "../../ui/controls";
+import { useDone } from "../../ui/UndoBar";
+import { ChangeSheet } from "./ChangeSheet";
+import { Clock, FlyLayer, nowDepth, useAwake, useElapsed } from "./Clock";
+import { FishSheet } from "./FishSheet";
+import { words } from "./strings";
+import { atCount, type Kind, useFishing } from "./useFishing";
+
+const KINDS: Kind[] = ["take", "landed", "pluck", "lost", "follow", "weed", "bottom", "blank"];
+const DAY_MS = 86_400_000;
+
+export default function FishPage() {
+  const { id } = useParams();
+  return id ? <OnTheWater key={id} id={id} /> : <FindOuting />;
+}
+
+/** The outing still running, if there is one. */
+function FindOuting() {
+  const log = useQuery({ queryKey: ["log", ""], queryFn: () => need(api.GET("/api/log")) });
+  if (log.isPending) return <Loading what="Looking for an outing on the go…" />;
+  if (log.isError) return <Failed error={log.error} again={() => void log.refetch()} />;
+  const open = log.data.outings.find(
+    (o) => o.ended_at === null && Date.now() - new Date(o.started_at).getTime() < DAY_MS,
+  );
+  if (open) return <Navigate to={`/fish/${open.id}?w=${open.water_id}`} replace />;
+  return (
+    <Empty title={words.none}>
+      <p>{words.noneAbout}</p>
+      <Link
+        to="/plan"
+        className="inline-flex min-h-11 items-center rounded-md border-2 border-water bg-water px-4 font-semibold text-on-water no-underline"
+      >
+        {words.toPlan}
+      </Link>
+    </Empty>
+  );
+}
+
+function OnTheWater({ id }: { id: string }) {
+  const fishing = useFishing(id);
+  const { outing, spell } = fishing;
+  if (fishing.isPending) return <Loading what="Opening the outing…" />;
+  if (fishing.error instanceof ApiError && fishing.error.status === 404)
+    return <Empty title={words.missing} />;
+  if (!outing) return <Failed error={fishing.error} again={() => void fishing.refetch()} />;
+  if (outing.ended_at || !spell) {
+    return (
+      <Empty title={words.over}>
+        <Link to={`/log/${id}`}>{words.toLog}</Link>
+      </Empty>
+    );
+  }
+  return <Boat fishing={fishing} outing={outing} spell={spell} />;
+}
+
+function Tally({ outing }: { outing: Outing }) {
+  const takes = outing.events.filter((e) => ["take", "lost", "landed"].includes(e.kind)).length;
+  const landed = outing.events.filter((e) => e.kind === "landed").length;
+  const hours = (Date.now() - new Date(outing.started_at).getTime()) / 3_600_000;
+  return (
+    <p className="text-soft" data-testid="tally">
+      {words.tally(takes, landed, hoursText(hours))}
+    </p>
+  );
+}
+
+interface BoatProps {
+  fishing: ReturnType<typeof useFishing>;
+  outing: Outing;
+  spell: Spell;
+}
+
+function DepthButtons({ fishing, spell }: Omit<BoatProps, "outing">) {
+  const { settings, say } = useReader();
+  const { setUp } = fishing;
+  const unit = settings.depth_unit;
+  const by = (way: 1 | -1) => {
+    if (spell.method === "float") {
+      const step = unit === "m" ? 0.3 : FOOT_M;
+      const bed = setUp?.float_hang_m ?? 0;
+      const depth = Math.max(0.2, (spell.depth_m ?? bed) + way * step);
+      fishing.change(
+        { depth_m: depth, low_m: depth, high_m: depth },
+        `${words.depthLabel} ${depthText(unit, depth)}`,
+      );
+    } else if (setUp && spell.count_s !== null && spell.count_s !== undefined) {
+      fishing.change(atCount(setUp, spell.count_s + way * 5), `${words.depthLabel}: count`);
+    }
+  };
+  if (spell.method === "dry") return null;
+  const band = spell.low_m != null && spell.high_m != null ? bandText(unit, spell.low_m, spell.high_m) : "";
+  const at = spell.depth_m != null && setUp?.estimate_m !== null ? depthText(unit, spell.depth_m) : band;
+  const text = spell.count_s != null ? `${spell.count_s} s → ${at}` : say(`float ${at}`);
+  return (
+    <div className="grid grid-cols-[3.6rem_1fr_3.6rem] items-center gap-1.5">
+      <Button aria-label={words.shallower} className="min-h-12 !px-0 text-2xl" onClick={() => by(-1)}>
+        −
+      </Button>
+      <p className="text-center leading-tight font-semibold" data-testid="set-depth">
+        {text}
+      </p>
+      <Button aria-label={words.deeper} className="min-h-12 !px-0 text-2xl" onClick={() => by(1)}>
+        +
+      </Button>
+    </div>
+  );
+}
+
+function Boat({ fishing, outing, spell }: BoatProps) {
+  const { settings, say } = useReader();
+  const [changing, setChanging] = useState(false);
+  const [fish, setFish] = useState<string | null>(null);
+  const done = useDone();
+  const go = useNavigate();
+  const elapsed = useElapsed(fishing.castAt);
+  useAwake(fishing.castAt !== null);
+  const belief = outing.plan ? chosenBelief(outing.plan) : undefined;
+  const at = nowDepth(fishing.setUp, spell, elapsed);
+  const tap = (kind: Kind) => {
+    const event = fishing.tap(kind, words.kinds[kind]);
+    if (kind === "landed") setFish(event);
+  };
+  const stop = () => {
+    const was = outing;
+    const last = spell;
+    fishing.stop(words.stop);
+    done({
+      text: words.stopped,
+      undo: () => {
+        fishing.reopen(was, last, words.undo);
+        go(`/fish/${outing.id}?w=${outing.water_id}`);
+      },
+    });
+    go(`/log/${outing.id}`);
+  };
+  return (
+    <div className="grid flex-1 grid-cols-[6.4rem_minmax(0,1fr)] wide:grid-cols-[minmax(14rem,26vw)_minmax(0,34rem)]">
+      <Column
+        bedM={belief?.bed_m ?? outing.max_depth_m}
+        unit={settings.depth_unit}
+        summary={`The fly is at about ${at.depth === null ? "an unknown depth" : depthText(settings.depth_unit, at.depth)}`}
+        className="sticky top-0 h-[calc(100dvh-6.6rem)] border-r-2 border-ink wide:top-14 wide:h-[calc(100dvh-3.5rem)]"
+      >
+        {belief && <BeliefLayer belief={belief} quiet />}
+        <TakesLayer events={outing.events} />
+        <FlyLayer at={at} targetM={spell.depth_m ?? null} />
+      </Column>
+      <div className="space-y-2.5 px-3 py-2 wide:px-8 wide:py-5">
+        <div>
+          <h1 className="text-[1.25rem] wide:text-[1.6rem]">{say(spell.title)}</h1>
+          <Tally outing={outing} />
+        </div>
+        <Clock setUp={fishing.setUp} spell={spell} elapsed={elapsed} onCast={fishing.startClock} />
+        <DepthButtons fishing={fishing} spell={spell} />
+        <div className="grid grid-cols-2 gap-1.5">
+          {KINDS.map((kind) => (
+            <Button
+              key={kind}
+              onClick={() => tap(kind)}
+              className={`min-h-12 !px-1 text-[1.05rem] ${kind === "take" || kind === "landed" ? "!border-take !bg-take !text-raised" : ""} ${kind === "blank" ? "leading-tight" : ""}`}
+            >
+              {say(words.kinds[kind])}
+            </Button>
+          ))}
+        </div>
+        <div className="grid grid-cols-3 gap-1.5">
+          <Button onClick={() => setChanging(true)} className="!px-1 leading-tight">
+            {words.change}
+          </Button>
+          <Button
+            onClick={fishing.undo}
+            disabled={fishing.canUndo === null}
+            className="overflow-hidden !px-1 leading-tight"
+          >
+            {words.undo}
+            {fishing.canUndo && (
+              <span className="block text-[0.85rem] font-normal">{say(fishing.canUndo)}</span>
+            )}
+          </Button>
+          <Button look="danger" onClick={stop} className="!px-1 leading-tight">
+            {words.stop}
+          </Button>
+        </div>
+      </div>
+      <ChangeSheet
+        open={changing}
+        onClose={() => setChanging(false)}
+        outing={outing}
+        spell={spell}
+        onChange={(part) => fishing.change(part, words.changed)}
+      />
+      <FishSheet
+        open={fish !== null}
+        onClose={() => setFish(null)}
+        flies={spell.flies ?? []}
+        onSave={(part) => fish && fishing.describeFish(fish, part, words.kinds.landed)}
+      />
+    </div>
+  );
+}

@@ -1,0 +1,195 @@
+/** What can be done on the water: each act is written at once and can be taken back. */
+import { useCallback, useMemo, useState } from "react";
+import type { Schemas } from "../../api/client";
+import { load, save } from "../../lib/store";
+import type { Write } from "../../offline/outbox";
+import {
+  eventBody,
+  type Outing,
+  outingBody,
+  type Spell,
+  spellBody,
+  useOuting,
+} from "../../offline/useOuting";
+import { type DepthNow, depthAt } from "./depth";
+
+export type Kind = Schemas["EventBody"]["kind"];
+type SetUp = Schemas["SetUpOut"];
+const FRESH_MS = 90_000;
+
+function now(): string {
+  return new Date().toISOString();
+}
+
+/** The spell a set-up starts with, as it stands in the plan. */
+export function spellFrom(setUp: SetUp, index: number): Omit<Schemas["SpellBody"], "started_at"> {
+  return {
+    place: setUp.place,
+    method: setUp.method,
+    title: setUp.title,
+    line_title: setUp.line_title,
+    depth_m: setUp.estimate_m ?? setUp.target_m,
+    low_m: setUp.low_m,
+    high_m: setUp.high_m,
+    count_s: setUp.count_s,
+    pace: setUp.retrieve.kind as Schemas["SpellBody"]["pace"],
+    flies: setUp.flies.map((fly) => fly.name),
+    set_up_index: index,
+  };
+}
+
+/** A new count's depth, read off the set-up's table. */
+export function atCount(
+  setUp: SetUp,
+  count: number,
+): Pick<Schemas["SpellBody"], "count_s" | "depth_m" | "low_m" | "high_m"> {
+  const last = setUp.sink_table.at(-1)?.t_s ?? count;
+  const held = Math.max(0, Math.min(count, last));
+  const at = depthAt(setUp.sink_table, held);
+  return {
+    count_s: held,
+    depth_m: at.depth ?? (at.low !== null && at.high !== null ? (at.low + at.high) / 2 : null),
+    low_m: at.low,
+    high_m: at.high,
+  };
+}
+
+export function useFishing(id: string) {
+  const query = useOuting(id);
+  const { outing, write } = query;
+  const clockKey = `clock:${id}`;
+  const undoKey = `undo:${id}`;
+  const [castAt, setCastAt] = useState<number | null>(() => load<number | null>(clockKey, null));
+  const [undos, setUndos] = useState<{ what: string; writes: Write[] }[]>(() => load(undoKey, []));
+  const spell = useMemo(() => {
+    const spells = [...(outing?.spells ?? [])].sort((a, b) => a.started_at.localeCompare(b.started_at));
+    return spells.at(-1);
+  }, [outing]);
+  const setUp = outing?.plan?.set_ups[spell?.set_up_index ?? -1];
+  const setClock = useCallback(
+    (at: number | null) => {
+      setCastAt(at);
+      save(clockKey, at);
+    },
+    [clockKey],
+  );
+  const remember = useCallback(
+    (what: string, writes: Write[]) => {
+      setUndos((old) => {
+        const next = [...old, { what, writes }].slice(-20);
+        save(undoKey, next);
+        return next;
+      });
+    },
+    [undoKey],
+  );
+
+  const whereNow = useCallback((): DepthNow & { t: number | null } => {
+    const t = castAt === null ? null : (Date.now() - castAt) / 1000;
+    const held = {
+      depth: spell?.depth_m ?? null,
+      low: spell?.low_m ?? null,
+      high: spell?.high_m ?? null,
+      touching: false,
+    };
+    if (t === null || !setUp || !spell?.count_s || t >= spell.count_s) return { ...held, t };
+    return { ...depthAt(setUp.sink_table, t), t };
+  }, [castAt, setUp, spell]);
+
+  const tap = (kind: Kind, what: string): string => {
+    const event = crypto.randomUUID();
+    if (!spell) return event;
+    const at = whereNow();
+    const sinking =
+      at.t !== null && spell.count_s !== null && spell.count_s !== undefined && at.t < spell.count_s;
+    const phase = spell.method === "float" ? "float" : sinking ? "drop" : "retrieve";
+    const body: Schemas["EventBody"] = {
+      spell_id: spell.id,
+      kind,
+      phase: kind === "blank" || spell.method === "dry" ? "" : phase,
+      occurred_at: now(),
+      t_s: at.t === null ? null : Math.min(at.t, 7200),
+      depth_m: kind === "blank" ? null : at.depth,
+      low_m: kind === "blank" ? null : at.low,
+      high_m: kind === "blank" ? null : at.high,
+      fly: spell.flies?.length === 1 ? (spell.flies[0] ?? "") : "",
+      species: "",
+      length_m: null,
+      released: null,
+      note: "",
+    };
+    write(what, { kind: "event", outing: id, id: event, body });
+    remember(what, [{ kind: "event", outing: id, id: event, body: null }]);
+    if (kind === "blank" || kind === "landed" || kind === "lost") setClock(null);
+    return event;
+  };
+
+  const change = (part: Partial<Schemas["SpellBody"]>, what: string) => {
+    if (!spell || !outing) return;
+    const before = spellBody(spell);
+    const fresh =
+      Date.now() - new Date(spell.started_at).getTime() < FRESH_MS &&
+      !outing.events.some((e) => e.spell_id === spell.id);
+    if (fresh) {
+      write(what, { kind: "spell", outing: id, id: spell.id, body: { ...before, ...part } });
+      remember(what, [{ kind: "spell", outing: id, id: spell.id, body: before }]);
+    } else {
+      const at = now();
+      const next = crypto.randomUUID();
+      write(what, { kind: "spell", outing: id, id: spell.id, body: { ...before, ended_at: at } });
+      write(what, {
+        kind: "spell",
+        outing: id,
+        id: next,
+        body: { ...before, ...part, started_at: at, ended_at: null },
+      });
+      remember(what, [
+        { kind: "spell", outing: id, id: next, body: null },
+        { kind: "spell", outing: id, id: spell.id, body: before },
+      ]);
+    }
+    setClock(null);
+  };
+
+  const describeFish = (event: string, part: Partial<Schemas["EventBody"]>, what: string) => {
+    const found = outing?.events.find((e) => e.id === event);
+    if (found) write(what, { kind: "event", outing: id, id: event, body: { ...eventBody(found), ...part } });
+  };
+
+  const undo = () => {
+    const last = undos.at(-1);
+    if (!last) return;
+    for (const w of last.writes) write(`Undo: ${last.what}`, w);
+    const rest = undos.slice(0, -1);
+    setUndos(rest);
+    save(undoKey, rest);
+  };
+
+  const stop = (what: string) => {
+    if (!outing || !spell) return;
+    const at = now();
+    write(what, { kind: "spell", outing: id, id: spell.id, body: { ...spellBody(spell), ended_at: at } });
+    write(what, { kind: "outing", outing: id, id, body: { ...outingBody(outing), ended_at: at } });
+    setClock(null);
+  };
+
+  const reopen = (was: Outing, last: Spell, what: string) => {
+    write(what, { kind: "outing", outing: id, id, body: outingBody(was) });
+    write(what, { kind: "spell", outing: id, id: last.id, body: spellBody(last) });
+  };
+
+  return {
+    ...query,
+    spell,
+    setUp,
+    castAt,
+    startClock: () => setClock(Date.now()),
+    tap,
+    change,
+    describeFish,
+    undo,
+    canUndo: undos.at(-1)?.what ?? null,
+    stop,
+    reopen,
+  };
+}

@@ -1,0 +1,141 @@
+/** Reach, units and words of the angler. Lengths are typed in the chosen unit and kept in metres. */
+import { useState } from "react";
+import type { Problem } from "../../api/client";
+import type { Settings } from "../../lib/session";
+import {
+  boxText,
+  type DepthUnit,
+  depthFrom,
+  depthTo,
+  typedNumber,
+  WIND_LABELS,
+  type WindUnit,
+} from "../../lib/units";
+import { Choice, Field, NumberBox, Tick } from "../../ui/controls";
+import { words } from "./strings";
+
+const LENGTHS = ["rod_m", "net_m", "arm_m", "cast_m"] as const;
+type Length = (typeof LENGTHS)[number];
+const LABELS: Record<Length, string> = {
+  rod_m: words.rod,
+  net_m: words.net,
+  arm_m: words.arm,
+  cast_m: words.cast,
+};
+
+interface Props {
+  value: Settings;
+  onChange: (value: Settings) => void;
+  problemAt: (path: string) => Problem | undefined;
+  short?: boolean;
+}
+
+function LengthBox({
+  name,
+  value,
+  unit,
+  onChange,
+  problem,
+}: {
+  name: Length;
+  value: number;
+  unit: DepthUnit;
+  onChange: (m: number) => void;
+  problem?: Problem;
+}) {
+  const [text, setText] = useState(boxText(depthTo(unit, value), unit === "m" ? 2 : 1));
+  const typed = typedNumber(text);
+  const bad = typed === null || Number.isNaN(typed);
+  const own: Problem | undefined = bad
+    ? {
+        code: "not_a_number",
+        path: name,
+        message: "This is no length.",
+        accepted: `a number in ${unit}`,
+        hint: "",
+      }
+    : problem;
+  return (
+    <Field
+      label={LABELS[name]}
+      hint={name === "net_m" ? words.netHint : undefined}
+      problem={own}
+      className="w-44"
+    >
+      {(p) => (
+        <NumberBox
+          {...p}
+          unit={unit}
+          value={text}
+          onChange={(e) => {
+            setText(e.target.value);
+            const next = typedNumber(e.target.value);
+            if (next !== null && !Number.isNaN(next)) onChange(depthFrom(unit, next));
+          }}
+        />
+      )}
+    </Field>
+  );
+}
+
+export function Reach({ value, onChange, problemAt, short = false }: Props) {
+  const unit = value.depth_unit;
+  const set = (part: Partial<Settings>) => onChange({ ...value, ...part });
+  const lengths = short ? LENGTHS.filter((name) => name !== "arm_m") : LENGTHS;
+  return (
+    <div className="space-y-3">
+      <div className="flex flex-wrap gap-x-6 gap-y-3">
+        <Choice
+          label={words.depthUnit}
+          required
+          value={unit}
+          options={[
+            { value: "m", label: "Metres" },
+            { value: "ft", label: "Feet" },
+          ]}
+          onChange={(v) => v && set({ depth_unit: v })}
+        />
+        <Choice
+          label={words.temperatureUnit}
+          required
+          value={value.temperature_unit}
+          options={[
+            { value: "c", label: "°C" },
+            { value: "f", label: "°F" },
+          ]}
+          onChange={(v) => v && set({ temperature_unit: v })}
+        />
+        <Choice
+          label={words.windUnit}
+          required
+          value={value.wind_unit}
+          options={(Object.keys(WIND_LABELS) as WindUnit[]).map((key) => ({
+            value: key,
+            label: WIND_LABELS[key],
+          }))}
+          onChange={(v) => v && set({ wind_unit: v })}
+        />
+        <Choice
+          label={words.vocabulary}
+          required
+          value={value.vocabulary}
+          options={words.vocabularies as { value: Settings["vocabulary"]; label: string }[]}
+          onChange={(v) => v && set({ vocabulary: v })}
+        />
+      </div>
+      <div className="flex flex-wrap gap-x-6 gap-y-3">
+        {lengths.map((name) => (
+          <LengthBox
+            key={`${name}${unit}`}
+            name={name}
+            unit={unit}
+            value={value[name]}
+            onChange={(m) => set({ [name]: m })}
+            problem={problemAt(name)}
+          />
+        ))}
+      </div>
+      <Tick label={words.afloat} checked={value.afloat} onChange={(afloat) => set({ afloat })} />
+    </div>
+  );
+}

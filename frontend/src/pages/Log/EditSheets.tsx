@@ -1,0 +1,282 @@
+/** Mending the log: an outing, a stretch, an event. */
+import { useState } from "react";
+import type { Problem, Schemas } from "../../api/client";
+import { useReader } from "../../lib/session";
+import { boxTime, fromBoxTime } from "../../lib/time";
+import { boxText, depthFrom, depthTo, typedNumber } from "../../lib/units";
+import {
+  type Event,
+  eventBody,
+  type Outing,
+  outingBody,
+  type Spell,
+  spellBody,
+} from "../../offline/useOuting";
+import { BOX, Button, Field, NumberBox, Select, TextBox } from "../../ui/controls";
+import { words } from "./strings";
+
+function fault(path: string, message: string, accepted: string): Problem {
+  return { code: "form", path, message, accepted, hint: "" };
+}
+
+/** A depth box in the angler's unit: its text, and what it means in metres. */
+function useDepthBox(start: number | null | undefined) {
+  const { settings } = useReader();
+  const unit = settings.depth_unit;
+  const [text, setText] = useState(
+    start === null || start === undefined ? "" : boxText(depthTo(unit, start), 1),
+  );
+  const value = typedNumber(text);
+  const bad = value !== null && (Number.isNaN(value) || value < 0 || depthFrom(unit, value) > 300);
+  const problem = bad
+    ? fault("depth", words.notANumber, `0 to ${depthTo(unit, 300).toFixed(0)} ${unit}`)
+    : undefined;
+  return { unit, text, setText, problem, metres: value === null ? null : depthFrom(unit, value), bad };
+}
+
+function Times({
+  zone,
+  from,
+  to,
+  setFrom,
+  setTo,
+  problem,
+}: {
+  zone: string;
+  from: string;
+  to: string | null;
+  setFrom: (t: string) => void;
+  setTo: (t: string | null) => void;
+  problem?: Problem;
+}) {
+  const change = (set: (t: string) => void) => (text: string) => {
+    const at = fromBoxTime(text, zone);
+    if (at) set(at.toISOString());
+  };
+  return (
+    <div className="grid grid-cols-1 gap-3 min-[26rem]:grid-cols-2">
+      <Field label={words.started}>
+        {(p) => (
+          <TextBox
+            {...p}
+            type="datetime-local"
+            value={boxTime(new Date(from), zone)}
+            onChange={(e) => change(setFrom)(e.target.value)}
+          />
+        )}
+      </Field>
+      <Field label={words.ended} problem={problem}>
+        {(p) => (
+          <TextBox
+            {...p}
+            type="datetime-local"
+            value={to ? boxTime(new Date(to), zone) : ""}
+            onChange={(e) => (e.target.value ? change(setTo)(e.target.value) : setTo(null))}
+          />
+        )}
+      </Field>
+    </div>
+  );
+}
+
+interface FormProps<T> {
+  zone: string;
+  onSave: (body: T) => void;
+  onClose: () => void;
+}
+
+function Foot({ onSave, onClose, bad }: { onSave: () => void; onClose: () => void; bad: boolean }) {
+  return (
+    <div className="flex gap-2">
+      <Button look="main" disabled={bad} onClick={onSave}>
+        {words.save}
+      </Button>
+      <Button onClick={onClose}>{words.cancel}</Button>
+    </div>
+  );
+}
+
+export function OutingForm({
+  outing,
+  zone,
+  onSave,
+  onClose,
+}: FormProps<Schemas["OutingBody"]> & { outing: Outing }) {
+  const [from, setFrom] = useState(outing.started_at);
+  const [to, setTo] = useState(outing.ended_at ?? null);
+  const [note, setNote] = useState(outing.note ?? "");
+  const order = to !== null && new Date(to) < new Date(from);
+  return (
+    <div className="space-y-4">
+      <Times
+        zone={zone}
+        from={from}
+        to={to}
+        setFrom={setFrom}
+        setTo={setTo}
+        problem={order ? fault("ended_at", words.order, "a later time") : undefined}
+      />
+      <Field label={words.note} hint={words.noteHint}>
+        {(p) => (
+          <textarea
+            {...p}
+            rows={4}
+            maxLength={4000}
+            className={BOX}
+            value={note}
+            onChange={(e) => setNote(e.target.value)}
+          />
+        )}
+      </Field>
+      <Foot
+        bad={order}
+        onClose={onClose}
+        onSave={() => onSave({ ...outingBody(outing), started_at: from, ended_at: to, note })}
+      />
+    </div>
+  );
+}
+
+export function SpellForm({
+  spell,
+  zone,
+  onSave,
+  onClose,
+}: FormProps<Schemas["SpellBody"]> & { spell: Spell }) {
+  const [from, setFrom] = useState(spell.started_at);
+  const [to, setTo] = useState(spell.ended_at ?? null);
+  const depth = useDepthBox(spell.depth_m);
+  const order = to !== null && new Date(to) < new Date(from);
+  const save = () => {
+    const shift = depth.metres !== null && spell.depth_m != null ? depth.metres - spell.depth_m : 0;
+    const moved = (edge: number | null | undefined) =>
+      depth.metres === null || edge == null ? null : Math.max(0, edge + shift);
+    onSave({
+      ...spellBody(spell),
+      started_at: from,
+      ended_at: to,
+      depth_m: depth.metres,
+      low_m: moved(spell.low_m),
+      high_m: moved(spell.high_m),
+    });
+  };
+  return (
+    <div className="space-y-4">
+      <Times
+        zone={zone}
+        from={from}
+        to={to}
+        setFrom={setFrom}
+        setTo={setTo}
+        problem={order ? fault("ended_at", words.order, "a later time") : undefined}
+      />
+      <Field label={words.pointDepth} problem={depth.problem} className="w-40">
+        {(p) => (
+          <NumberBox
+            {...p}
+            unit={depth.unit}
+            value={depth.text}
+            onChange={(e) => depth.setText(e.target.value)}
+          />
+        )}
+      </Field>
+      <Foot bad={order || depth.bad} onClose={onClose} onSave={save} />
+    </div>
+  );
+}
+
+export function EventForm({
+  event,
+  spell,
+  zone,
+  onSave,
+  onClose,
+}: FormProps<Schemas["EventBody"]> & { event: Event; spell: Spell }) {
+  const { say, settings } = useReader();
+  const metric = settings.depth_unit === "m";
+  const [kind, setKind] = useState(event.kind);
+  const [at, setAt] = useState(event.occurred_at);
+  const depth = useDepthBox(event.depth_m);
+  const [fly, setFly] = useState(event.fly ?? "");
+  const perUnit = metric ? 100 : 1 / 0.0254;
+  const [length, setLength] = useState(event.length_m == null ? "" : boxText(event.length_m * perUnit, 1));
+  const long = typedNumber(length);
+  const badLength = long !== null && (Number.isNaN(long) || long <= 0 || long / perUnit > 1.5);
+  const save = () =>
+    onSave({
+      ...eventBody(event),
+      kind,
+      occurred_at: at,
+      depth_m: depth.metres,
+      fly,
+      length_m: long === null ? null : long / perUnit,
+    });
+  return (
+    <div className="space-y-4">
+      <Field label={words.kind}>
+        {(p) => (
+          <Select {...p} value={kind} onChange={(e) => setKind(e.target.value as Event["kind"])}>
+            {words.kinds.map((k) => (
+              <option key={k.value} value={k.value}>
+                {say(k.label)}
+              </option>
+            ))}
+          </Select>
+        )}
+      </Field>
+      <Field label={words.at}>
+        {(p) => (
+          <TextBox
+            {...p}
+            type="datetime-local"
+            value={boxTime(new Date(at), zone)}
+            onChange={(e) => {
+              const next = fromBoxTime(e.target.value, zone);
+              if (next) setAt(next.toISOString());
+            }}
+          />
+        )}
+      </Field>
+      <Field label={words.flyDepth} problem={depth.problem} className="w-40">
+        {(p) => (
+          <NumberBox
+            {...p}
+            unit={depth.unit}
+            value={depth.text}
+            onChange={(e) => depth.setText(e.target.value)}
+          />
+        )}
+      </Field>
+      <Field label={words.fly}>
+        {(p) => (
+          <Select {...p} value={fly} onChange={(e) => setFly(e.target.value)}>
+            {[...new Set(["", fly, ...(spell.flies ?? [])])].map((name) => (
+              <option key={name} value={name}>
+                {name === "" ? "?" : say(name)}
+              </option>
+            ))}
+          </Select>
+        )}
+      </Field>
+      {kind === "landed" && (
+        <Field
+          label={words.length}
+          className="w-40"
+          problem={
+            badLength ? fault("length", words.notANumber, metric ? "1 to 150 cm" : "1 to 59 in") : undefined
+          }
+        >
+          {(p) => (
+            <NumberBox
+              {...p}
+              unit={metric ? "cm" : "in"}
+              value={length}
+              onChange={(e) => setLength(e.target.value)}
+            />
+          )}
+        </Field>
+      )}
+      <Foot bad={depth.bad || badLength} onClose={onClose} onSave={save} />
+    </div>
+  );
+}

@@ -1,0 +1,104 @@
+import { useQuery } from "@tanstack/react-query";
+import { Link, useSearchParams } from "react-router";
+import { api, need, type Schemas } from "../../api/client";
+import { Column } from "../../column/Column";
+import { EffortLayer } from "../../column/EffortLayer";
+import { Empty, Failed, Loading } from "../../components/states";
+import { TwoPane } from "../../components/TwoPane";
+import { useReader } from "../../lib/session";
+import { dayText, hoursText } from "../../lib/time";
+import { useWater } from "../../lib/waters";
+import { Choice } from "../../ui/controls";
+import { DepthTable, RateLine } from "./Rates";
+import { words } from "./strings";
+
+function OutingRow({ outing }: { outing: Schemas["OutingSummary"] }) {
+  const { say } = useReader();
+  return (
+    <li className="knot border-b border-rule">
+      <Link to={`/log/${outing.id}`} className="block py-1.5 no-underline">
+        <span className="font-bold underline">{dayText(outing.started_at, outing.time_zone)}</span> ·{" "}
+        {outing.water_name}
+        {outing.ended_at === null && <b className="text-take"> · {words.running}</b>}
+        <span className="block">
+          {words.row(outing.takes, outing.landed, hoursText(outing.hours))}
+          <span className="text-soft"> · {say(outing.methods.join(", "))}</span>
+        </span>
+        {outing.note && <span className="block text-soft italic">{outing.note}</span>}
+      </Link>
+    </li>
+  );
+}
+
+export default function LogPage() {
+  const { settings } = useReader();
+  const { water, list } = useWater();
+  const [search, setSearch] = useSearchParams();
+  const only = search.get("only") === "1";
+  const waterId = only && water ? water.id : "";
+  const log = useQuery({
+    queryKey: ["log", waterId],
+    queryFn: () => need(api.GET("/api/log", { params: { query: waterId ? { water_id: waterId } : {} } })),
+  });
+  if (log.isPending) return <Loading what="Opening the log…" />;
+  if (log.isError) return <Failed error={log.error} again={() => void log.refetch()} />;
+  const data = log.data;
+  const deepest = data.by_depth.at(-1)?.bottom_m ?? 6;
+  return (
+    <TwoPane
+      column={
+        <Column
+          bedM={deepest + 0.5}
+          unit={settings.depth_unit}
+          summary="Hours fished and takes by depth, over the outings listed"
+          className="h-full"
+        >
+          <EffortLayer bins={data.by_depth} />
+        </Column>
+      }
+    >
+      <div className="space-y-5">
+        <h1>{words.title}</h1>
+        {list.length > 1 && (
+          <Choice
+            label="Which waters"
+            required
+            value={only ? "only" : "all"}
+            options={[
+              { value: "all", label: words.all },
+              { value: "only", label: water?.name ?? words.only },
+            ]}
+            onChange={(next) => {
+              const params = new URLSearchParams(search);
+              if (next === "only") params.set("only", "1");
+              else params.delete("only");
+              setSearch(params);
+            }}
+          />
+        )}
+        {data.outings.length === 0 ? (
+          <Empty title={words.empty}>
+            <p>{words.emptyAbout}</p>
+          </Empty>
+        ) : (
+          <>
+            <section className="space-y-1" data-testid="rates">
+              <RateLine title={words.landed} rate={data.landed_rate} />
+              <RateLine title={words.takes} rate={data.takes_rate} />
+              <p className="text-soft">{words.blanks(data.blank_outings, data.outings.length)}</p>
+            </section>
+            <DepthTable bins={data.by_depth} />
+            <section>
+              <h2 className="mb-1">{words.outings}</h2>
+              <ul className="corded">
+                {data.outings.map((outing) => (
+                  <OutingRow key={outing.id} outing={outing} />
+                ))}
+              </ul>
+            </section>
+          </>
+        )}
+      </div>
+    </TwoPane>
+  );
+}

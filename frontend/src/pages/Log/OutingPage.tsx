@@ -1,0 +1,286 @@
+import { useState } from "react";
+import { Link, useNavigate, useParams } from "react-router";
+import { ApiError, type Schemas } from "../../api/client";
+import { Column } from "../../column/Column";
+import { EffortLayer, TakesLayer } from "../../column/EffortLayer";
+import { BeliefLayer } from "../../column/layers";
+import { chosenBelief } from "../../components/ReadingColumn";
+import { Empty, Failed, Loading } from "../../components/states";
+import { TwoPane } from "../../components/TwoPane";
+import { useReader } from "../../lib/session";
+import { clockText, dayText, hoursText } from "../../lib/time";
+import { depthText } from "../../lib/units";
+import type { Write } from "../../offline/outbox";
+import {
+  type Event,
+  eventBody,
+  type Outing,
+  outingBody,
+  type Spell,
+  spellBody,
+  useOuting,
+} from "../../offline/useOuting";
+import { Button } from "../../ui/controls";
+import { Sheet } from "../../ui/Sheet";
+import { useDone } from "../../ui/UndoBar";
+import { Compared } from "./Compared";
+import { EventForm, OutingForm, SpellForm } from "./EditSheets";
+import { DepthTable, RateLine } from "./Rates";
+import { words } from "./strings";
+
+type Editing =
+  | { kind: "outing" }
+  | { kind: "spell"; spell: Spell }
+  | { kind: "event"; event: Event; spell: Spell };
+
+export default function OutingPage() {
+  const { id = "" } = useParams();
+  const found = useOuting(id);
+  if (found.isPending) return <Loading what="Opening the outing…" />;
+  if (found.error instanceof ApiError && found.error.status === 404) return <Empty title={words.missing} />;
+  if (!found.outing) return <Failed error={found.error} again={() => void found.refetch()} />;
+  return <OutingWork outing={found.outing} write={found.write} />;
+}
+
+interface Props {
+  outing: Outing;
+  write: (what: string, w: Write) => void;
+}
+
+/** Writes with the way back kept beside them. */
+function useMend({ outing, write }: Props) {
+  const done = useDone();
+  const say = (text: string, there: Write, back: Write) => {
+    write(text, there);
+    done({ text, undo: () => write(`Undo: ${text}`, back) });
+  };
+  const spellWrite = (spell: Spell, body: Schemas["SpellBody"] | null): Write => ({
+    kind: "spell",
+    outing: outing.id,
+    id: spell.id,
+    body,
+  });
+  const eventWrite = (event: Event, body: Schemas["EventBody"] | null): Write => ({
+    kind: "event",
+    outing: outing.id,
+    id: event.id,
+    body,
+  });
+  return {
+    spell: (spell: Spell, body: Schemas["SpellBody"] | null) =>
+      say(body ? words.changed : words.deleted, spellWrite(spell, body), spellWrite(spell, spellBody(spell))),
+    event: (event: Event, body: Schemas["EventBody"] | null) =>
+      say(body ? words.changed : words.deleted, eventWrite(event, body), eventWrite(event, eventBody(event))),
+    outing: (body: Schemas["OutingBody"] | null) =>
+      say(
+        body ? words.changed : words.deleted,
+        { kind: "outing", outing: outing.id, id: outing.id, body },
+        { kind: "outing", outing: outing.id, id: outing.id, body: outingBody(outing) },
+      ),
+  };
+}
+
+function EventRow({
+  event,
+  zone,
+  onEdit,
+  onDelete,
+}: {
+  event: Event;
+  zone: string;
+  onEdit: () => void;
+  onDelete: () => void;
+}) {
+  const { say, settings } = useReader();
+  const unit = settings.depth_unit;
+  const kind = words.kinds.find((k) => k.value === event.kind)?.label ?? event.kind;
+  const size =
+    event.length_m == null
+      ? ""
+      : unit === "m"
+        ? `${(event.length_m * 100).toFixed(0)} cm`
+        : `${(event.length_m / 0.0254).toFixed(1)} in`;
+  const about = [
+    event.depth_m == null ? "" : depthText(unit, event.depth_m),
+    event.phase && event.phase !== "float" ? `on the ${event.phase.replace("-", " ")}` : "",
+    event.fly ? say(event.fly) : "",
+    event.species ?? "",
+    size,
+  ].filter(Boolean);
+  return (
+    <li className="flex items-center gap-2">
+      <span className="flex-1">
+        {clockText(event.occurred_at, zone)}{" "}
+        <b className={["take", "lost", "landed"].includes(event.kind) ? "text-take" : ""}>{say(kind)}</b>{" "}
+        {about.join(" · ")}
+      </span>
+      <Button
+        look="quiet"
+        className="!px-2"
+        onClick={onEdit}
+        aria-label={`${words.edit}: ${kind}, ${clockText(event.occurred_at, zone)}`}
+      >
+        {words.edit}
+      </Button>
+      <Button
+        look="quiet"
+        className="!px-2"
+        onClick={onDelete}
+        aria-label={`${words.delete}: ${kind}, ${clockText(event.occurred_at, zone)}`}
+      >
+        {words.delete}
+      </Button>
+    </li>
+  );
+}
+
+function OutingWork({ outing, write }: Props) {
+  const { say, settings } = useReader();
+  const [editing, setEditing] = useState<Editing | null>(null);
+  const mend = useMend({ outing, write });
+  const go = useNavigate();
+  const zone = outing.time_zone;
+  const belief = outing.plan ? chosenBelief(outing.plan) : undefined;
+  const deepest = Math.max(belief?.bed_m ?? 0, outing.by_depth.at(-1)?.bottom_m ?? 0, 2);
+  const spells = [...outing.spells].sort((a, b) => a.started_at.localeCompare(b.started_at));
+  const close = () => setEditing(null);
+  return (
+    <TwoPane
+      column={
+        <Column
+          bedM={deepest}
+          unit={settings.depth_unit}
+          summary="The plan's belief, hours fished and takes, by depth"
+          className="h-full"
+        >
+          {belief && <BeliefLayer belief={belief} quiet />}
+          <EffortLayer bins={outing.by_depth} />
+          <TakesLayer events={outing.events} />
+        </Column>
+      }
+    >
+      <div className="space-y-5">
+        <div>
+          <Link to="/log">{words.back}</Link>
+          <h1>
+            {dayText(outing.started_at, zone)} · {outing.water_name}
+          </h1>
+          <p>
+            {clockText(outing.started_at, zone)}
+            {outing.ended_at ? ` to ${clockText(outing.ended_at, zone)}` : `, ${words.running}`} ·{" "}
+            {hoursText(outing.hours)}
+          </p>
+          {outing.note && <p className="italic">{outing.note}</p>}
+        </div>
+        <div className="flex flex-wrap gap-2">
+          {!outing.ended_at && (
+            <Button look="main" onClick={() => go(`/fish/${outing.id}?w=${outing.water_id}`)}>
+              {words.goOn}
+            </Button>
+          )}
+          <Button onClick={() => setEditing({ kind: "outing" })}>{words.editOuting}</Button>
+          <Button
+            look="danger"
+            onClick={() => {
+              mend.outing(null);
+              go("/log");
+            }}
+          >
+            {words.deleteOuting}
+          </Button>
+        </div>
+        <section className="space-y-1" data-testid="rates">
+          <RateLine title={words.landed} rate={outing.landed_rate} />
+          <RateLine title={words.takes} rate={outing.takes_rate} />
+        </section>
+        <Compared outing={outing} />
+        <DepthTable bins={outing.by_depth} />
+        <section>
+          <h2 className="mb-1">{words.spells}</h2>
+          <ol className="corded space-y-3">
+            {spells.map((spell) => (
+              <li key={spell.id} className="knot">
+                <div className="flex items-start gap-2">
+                  <p className="flex-1">
+                    <b>{clockText(spell.started_at, zone)}</b> {say(spell.title)}
+                    {spell.depth_m != null && `, ${depthText(settings.depth_unit, spell.depth_m)}`}
+                    {spell.count_s != null && `, count ${spell.count_s} s`}{" "}
+                    <span className="text-soft">
+                      · {spell.place} · {say((spell.flies ?? []).join(", "))}
+                    </span>
+                  </p>
+                  <Button
+                    look="quiet"
+                    className="!px-2"
+                    onClick={() => setEditing({ kind: "spell", spell })}
+                    aria-label={`${words.edit}: ${spell.title}, ${clockText(spell.started_at, zone)}`}
+                  >
+                    {words.edit}
+                  </Button>
+                  <Button
+                    look="quiet"
+                    className="!px-2"
+                    onClick={() => mend.spell(spell, null)}
+                    aria-label={`${words.delete}: ${spell.title}, ${clockText(spell.started_at, zone)}`}
+                  >
+                    {words.delete}
+                  </Button>
+                </div>
+                <ul>
+                  {outing.events
+                    .filter((e) => e.spell_id === spell.id)
+                    .sort((a, b) => a.occurred_at.localeCompare(b.occurred_at))
+                    .map((event) => (
+                      <EventRow
+                        key={event.id}
+                        event={event}
+                        zone={zone}
+                        onEdit={() => setEditing({ kind: "event", event, spell })}
+                        onDelete={() => mend.event(event, null)}
+                      />
+                    ))}
+                </ul>
+              </li>
+            ))}
+          </ol>
+        </section>
+      </div>
+      <Sheet open={editing !== null} onClose={close} title={words.edit}>
+        {editing?.kind === "outing" && (
+          <OutingForm
+            outing={outing}
+            zone={zone}
+            onClose={close}
+            onSave={(b) => {
+              mend.outing(b);
+              close();
+            }}
+          />
+        )}
+        {editing?.kind === "spell" && (
+          <SpellForm
+            spell={editing.spell}
+            zone={zone}
+            onClose={close}
+            onSave={(b) => {
+              mend.spell(editing.spell, b);
+              close();
+            }}
+          />
+        )}
+        {editing?.kind === "event" && (
+          <EventForm
+            event={editing.event}
+            spell={editing.spell}
+            zone={zone}
+            onClose={close}
+            onSave={(b) => {
+              mend.event(editing.event, b);
+              close();
+            }}
+          />
+        )}
+      </Sheet>
+    </TwoPane>
+  );
+}

@@ -1,0 +1,125 @@
+import { type FormEvent, useState } from "react";
+import { ApiError } from "../../api/client";
+import { Column } from "../../column/Column";
+import { useColumn } from "../../column/scale";
+import { useEnter } from "../../lib/session";
+import { Button, Fault, Field, TextBox } from "../../ui/controls";
+import { words } from "./strings";
+
+/** What the day is made of, each part hung on the cord. */
+function Hung() {
+  const scale = useColumn();
+  if (scale.narrow || scale.width < 260) return null;
+  return (
+    <g>
+      {words.hung.map((part, i) => {
+        const y = scale.y(2 * i + 2);
+        const x = scale.cordX;
+        return (
+          <g key={part}>
+            <path d={`M${x + 8} ${y}c14 0 18 4 26 4`} fill="none" stroke="var(--cord)" strokeWidth="1.5" />
+            <circle cx={x} cy={y} r="8" fill="var(--take)" stroke="var(--cord)" strokeWidth="2" />
+            <text x={x + 42} y={y + 9} fontSize="17" fontWeight="600" fill="var(--ink)">
+              {part}
+            </text>
+          </g>
+        );
+      })}
+    </g>
+  );
+}
+
+export function SignInPage({ demo }: { demo: boolean }) {
+  const [way, setWay] = useState<"in" | "up">("in");
+  const [name, setName] = useState("");
+  const [password, setPassword] = useState("");
+  const enter = useEnter();
+  const problems = enter.error instanceof ApiError ? enter.error.problems : [];
+  const at = (path: string) => problems.find((p) => p.path === path);
+  const rest = problems.filter((p) => p.path !== "name" && p.path !== "password");
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    enter.mutate({ way, name, password });
+  };
+  return (
+    <main className="grid min-h-dvh grid-cols-[6rem_minmax(0,1fr)] wide:grid-cols-[minmax(12rem,30vw)_minmax(0,1fr)]">
+      <Column
+        bedM={10}
+        unit="m"
+        ripple="ripple"
+        summary="A marked cord hanging in a lake, a knot every metre"
+        className="h-full border-r-2 border-ink"
+      >
+        <Hung />
+      </Column>
+      <div className="max-w-xl self-center px-5 py-8 wide:px-14">
+        <p className="mb-3 flex items-center gap-2 text-lg font-bold">
+          <img src="/mark.svg" alt="" className="size-8" /> Still Thread
+        </p>
+        <h1 className="mb-3 text-[2rem]">{words.title}</h1>
+        <p className="mb-6 text-soft">{words.about}</p>
+        {demo && (
+          <div className="mb-7">
+            <div className="flex flex-wrap gap-2">
+              <Button look="main" onClick={() => enter.mutate({ way: "demo", which: "metric" })}>
+                {words.demo}
+              </Button>
+              <Button onClick={() => enter.mutate({ way: "demo", which: "feet" })}>{words.demoFeet}</Button>
+            </div>
+            <p className="mt-2 text-soft">{words.demoAbout}</p>
+          </div>
+        )}
+        <form onSubmit={submit} className="space-y-3" noValidate>
+          <h2>{demo ? words.or : words.signIn}</h2>
+          <Field label={words.name} hint={way === "up" ? words.nameHint : undefined} problem={at("name")}>
+            {(p) => (
+              <TextBox
+                {...p}
+                autoComplete="username"
+                value={name}
+                onChange={(e) => setName(e.target.value)}
+              />
+            )}
+          </Field>
+          <Field
+            label={words.password}
+            hint={way === "up" ? words.passwordHint : undefined}
+            problem={at("password")}
+          >
+            {(p) => (
+              <TextBox
+                {...p}
+                type="password"
+                autoComplete={way === "in" ? "current-password" : "new-password"}
+                value={password}
+                onChange={(e) => setPassword(e.target.value)}
+              />
+            )}
+          </Field>
+          {rest.map((p) => (
+            <Fault key={p.code} problem={p} />
+          ))}
+          {enter.error && problems.length === 0 && (
+            <Fault
+              problem={{
+                code: "offline",
+                path: "",
+                message: "No answer from the server.",
+                accepted: "",
+                hint: "Try again.",
+              }}
+            />
+          )}
+          <div className="flex flex-wrap gap-2">
+            <Button type="submit" look={demo ? "plain" : "main"} disabled={enter.isPending}>
+              {way === "in" ? words.signIn : words.signUp}
+            </Button>
+            <Button look="quiet" onClick={() => setWay(way === "in" ? "up" : "in")}>
+              {way === "in" ? words.toSignUp : words.toSignIn}
+            </Button>
+          </div>
+        </form>
+      </div>
+    </main>
+  );
+}

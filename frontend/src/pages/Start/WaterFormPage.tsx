@@ -1,0 +1,79 @@
+import { useState } from "react";
+import { useNavigate, useParams } from "react-router";
+import { ApiError } from "../../api/client";
+import { Empty, Failed, Loading } from "../../components/states";
+import { words as shellWords } from "../../components/strings";
+import { useReader } from "../../lib/session";
+import { useDeleteWater, useSaveWater, useWaters, type Water } from "../../lib/waters";
+import { Button, Fault } from "../../ui/controls";
+import { useDone } from "../../ui/UndoBar";
+import { words } from "./strings";
+import { WaterForm } from "./WaterForm";
+import { draftOfWater, emptyWater, readWater } from "./waterDraft";
+
+export default function WaterFormPage() {
+  const { id = "new" } = useParams();
+  const waters = useWaters();
+  if (waters.isPending) return <Loading what="Fetching your waters…" />;
+  if (waters.isError) return <Failed error={waters.error} again={() => void waters.refetch()} />;
+  const water = waters.data.find((w) => w.id === id);
+  if (id !== "new" && !water) return <Empty title={shellWords.unknownWater} />;
+  return <Editor key={id} water={water} />;
+}
+
+function Editor({ water }: { water?: Water }) {
+  const { settings } = useReader();
+  const [id] = useState(() => water?.id ?? crypto.randomUUID());
+  const [draft, setDraft] = useState(() => (water ? draftOfWater(water, settings) : emptyWater()));
+  const [tried, setTried] = useState(false);
+  const save = useSaveWater();
+  const remove = useDeleteWater();
+  const done = useDone();
+  const go = useNavigate();
+  const read = readWater(draft, settings);
+  const refused = save.error instanceof ApiError ? save.error.problems : [];
+  const problems = [...(tried ? read.problems : []), ...refused];
+  const store = () => {
+    setTried(true);
+    if (read.problems.length === 0)
+      save.mutate({ id, body: read.body }, { onSuccess: () => go(`/water?w=${id}`) });
+  };
+  return (
+    <div className="mx-auto w-full max-w-3xl space-y-5 px-4 py-5">
+      <h1>{water ? words.editTitle : words.newTitle}</h1>
+      <WaterForm
+        value={draft}
+        onChange={setDraft}
+        problemAt={(path) => problems.find((p) => p.path === path)}
+      />
+      {problems.length > 0 && (
+        <Fault problem={{ code: "form", path: "", message: words.problem, accepted: "", hint: "" }} />
+      )}
+      {save.isError && refused.length === 0 && <Failed error={save.error} again={store} />}
+      <div className="flex flex-wrap gap-2">
+        <Button look="main" onClick={store} disabled={save.isPending}>
+          {words.save}
+        </Button>
+        {water && (
+          <Button
+            look="danger"
+            onClick={() =>
+              remove.mutate(id, {
+                onSuccess: () => {
+                  done({
+                    text: words.removed,
+                    undo: () =>
+                      save.mutate({ id, body: readWater(draftOfWater(water, settings), settings).body }),
+                  });
+                  go("/water");
+                },
+              })
+            }
+          >
+            {words.remove}
+          </Button>
+        )}
+      </div>
+    </div>
+  );
+}

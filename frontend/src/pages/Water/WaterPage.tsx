@@ -1,0 +1,149 @@
+import { Link } from "react-router";
+import { ReadingColumn, useRing } from "../../components/ReadingColumn";
+import { Failed, Loading } from "../../components/states";
+import { TwoPane } from "../../components/TwoPane";
+import { WithWater } from "../../components/WithWater";
+import { EMPTY_ROW } from "../../lib/draft";
+import { useReading } from "../../lib/reading";
+import { boxTime } from "../../lib/time";
+import { boxText, depthTo, typedNumber } from "../../lib/units";
+import type { Water } from "../../lib/waters";
+import { Button, Field, NumberBox, Select, TextBox } from "../../ui/controls";
+import { useDone } from "../../ui/UndoBar";
+import { Meaning } from "./Meaning";
+import { ProfileTable } from "./ProfileTable";
+import { Seen } from "./Seen";
+import { words } from "./strings";
+import { Weather } from "./Weather";
+
+export default function WaterPage() {
+  return <WithWater>{(water) => <WaterWork water={water} />}</WithWater>;
+}
+
+function PlaceAndTime({ water }: { water: Water }) {
+  const { draft, change, problemAt } = useReading();
+  const zone = water.time_zone ?? "UTC";
+  return (
+    <div className="grid gap-x-4 gap-y-3 min-[34rem]:grid-cols-3">
+      <Field label={words.place} problem={problemAt("place")}>
+        {(p) => (
+          <Select
+            {...p}
+            value={draft.place}
+            onChange={(e) => change({ place: e.target.value, waterDepth: "" })}
+          >
+            <option value="">{words.bestPlace}</option>
+            {water.places.map((place) => (
+              <option key={place.id} value={place.name}>
+                {place.name}
+              </option>
+            ))}
+          </Select>
+        )}
+      </Field>
+      <Field label={words.waterDepth} problem={problemAt("reading.water_depth_m")}>
+        {(p) => (
+          <NumberBox
+            {...p}
+            unit={draft.depthUnit}
+            value={draft.waterDepth}
+            onChange={(e) => change({ waterDepth: e.target.value })}
+          />
+        )}
+      </Field>
+      <Field label={words.when}>
+        {(p) =>
+          draft.when === "" ? (
+            <Button
+              className="block w-full !font-normal"
+              id={p.id}
+              onClick={() => change({ when: boxTime(new Date(), zone) })}
+            >
+              {words.now} · {words.later.toLowerCase()}…
+            </Button>
+          ) : (
+            <span className="flex gap-1">
+              <TextBox
+                {...p}
+                type="datetime-local"
+                value={draft.when}
+                onChange={(e) => change({ when: e.target.value })}
+              />
+              <Button look="quiet" className="px-2" onClick={() => change({ when: "" })}>
+                {words.now}
+              </Button>
+            </span>
+          )
+        }
+      </Field>
+    </div>
+  );
+}
+
+function WaterWork({ water }: { water: Water }) {
+  const hand = useReading();
+  const { draft, change, plan } = hand;
+  const { ring, setRing } = useRing();
+  const done = useDone();
+  const tie = () => {
+    const depth = boxText(depthTo(draft.depthUnit, ring), 2);
+    const filled = draft.rows.filter((r) => r.depth.trim() || r.temperature.trim());
+    const value = (text: string) => typedNumber(text) ?? 0;
+    const rows = [...filled, { ...EMPTY_ROW, depth }].sort((a, b) => value(a.depth) - value(b.depth));
+    const at = rows.findIndex((r) => r.depth === depth && r.temperature === "");
+    change({ rows });
+    requestAnimationFrame(() =>
+      document.querySelector<HTMLInputElement>(`[data-at="${at}-temperature"]`)?.focus(),
+    );
+  };
+  const startOver = (start: () => void) => {
+    const before = { ...draft };
+    start();
+    done({ text: words.freshDone, undo: () => change(before) });
+  };
+  return (
+    <TwoPane
+      column={
+        <div className="relative h-full">
+          <ReadingColumn water={water} ring={ring} onRing={setRing} />
+          <Button className="absolute right-2 bottom-1 !min-h-9 !py-0 text-[0.9rem]" onClick={tie}>
+            {words.tie}
+          </Button>
+        </div>
+      }
+    >
+      <div className="space-y-7">
+        <div>
+          <h1>{words.title}</h1>
+          <p className="text-soft">
+            {words.lead}{" "}
+            <span role="status" className="font-semibold">
+              {words.saved[hand.saved]}.
+            </span>
+          </p>
+        </div>
+        <PlaceAndTime water={water} />
+        <ProfileTable water={water} />
+        <Weather />
+        <Seen />
+        {hand.error && !plan ? <Failed error={hand.error} again={hand.again} /> : null}
+        {plan ? <Meaning plan={plan} /> : hand.planning && <Loading what="Working it out…" />}
+        <p className="flex flex-wrap items-center gap-2">
+          <Link
+            to={`/plan?w=${water.id}`}
+            className="inline-flex min-h-11 items-center rounded-md border-2 border-water bg-water px-4 font-semibold text-on-water no-underline"
+          >
+            {words.toPlan}
+          </Link>
+          {hand.startFromLast && (
+            <Button onClick={() => hand.startFromLast && startOver(hand.startFromLast)}>
+              {words.fromLast}
+            </Button>
+          )}
+          <Button onClick={() => startOver(hand.startFresh)}>{words.fresh}</Button>
+          <Link to={`/waters/${water.id}`}>{words.waterRules}</Link>
+        </p>
+      </div>
+    </TwoPane>
+  );
+}

@@ -1,0 +1,93 @@
+"""Take the pictures of docs/screenshots from the demo: shots.py ADDRESS [FOLDER [NAME ...]]."""
+
+from __future__ import annotations
+
+import pathlib
+import sys
+
+from browser import DESKTOP, PHONE, launch
+from playwright.sync_api import Page, sync_playwright
+
+ROOT = pathlib.Path(__file__).resolve().parents[1]
+
+
+def enter(page: Page, address: str, feet: bool = False) -> None:
+    """Step in as a demo angler."""
+    page.goto(address)
+    page.get_by_role("button", name="The same in feet" if feet else "Step in as the demo angler").click()
+    page.get_by_role("heading", level=1, name="Fish").wait_for()
+
+
+def goto(page: Page, address: str, path: str, heading: str) -> None:
+    """Open a page and wait for its heading."""
+    page.goto(address + path)
+    page.get_by_role("heading", name=heading).first.wait_for()
+    page.wait_for_timeout(700)
+
+
+def fish(page: Page, address: str) -> None:
+    """Start a counted set-up and let the clock run."""
+    goto(page, address, "/plan", "Fish")
+    row = page.get_by_role("button").filter(has_text="Count ").first
+    row.click()
+    page.get_by_role("button", name="Fish this set-up").click()
+    page.get_by_role("button", name="Cast: start the count").click()
+    page.wait_for_timeout(9000)
+
+
+def views(address: str) -> dict[str, tuple[dict, bool, object]]:
+    """Every picture: size, feet or metres, and how to get there."""
+    def simple(path: str, heading: str):
+        return lambda page: goto(page, address, path, heading)
+
+    def outing(page: Page) -> None:
+        goto(page, address, "/log", "The log")
+        page.locator("main ul.corded a").nth(2).click()
+        page.get_by_role("heading", name="Stretches fished").wait_for()
+        page.wait_for_timeout(700)
+
+    return {
+        "plan": (DESKTOP, False, simple("/plan", "Fish")),
+        "plan-phone-feet": (PHONE, True, simple("/plan", "Fish")),
+        "water": (DESKTOP, False, simple("/water", "What you read")),
+        "water-phone": (PHONE, False, simple("/water", "What you read")),
+        "fish-phone": (PHONE, False, lambda page: fish(page, address)),
+        "fish": (DESKTOP, True, lambda page: fish(page, address)),
+        "log": (DESKTOP, False, simple("/log", "The log")),
+        "log-phone": (PHONE, True, simple("/log", "The log")),
+        "outing": (DESKTOP, False, outing),
+        "kit": (DESKTOP, False, simple("/kit", "Your kit")),
+    }
+
+
+def main() -> None:
+    """Take all pictures, or the named ones."""
+    address = sys.argv[1].rstrip("/")
+    folder = pathlib.Path(sys.argv[2]) if len(sys.argv) > 2 else ROOT / "docs" / "screenshots"
+    wanted = set(sys.argv[3:])
+    folder.mkdir(parents=True, exist_ok=True)
+    with sync_playwright() as playwright:
+        browser = launch(playwright)
+        if not wanted or "sign-in" in wanted:
+            page = browser.new_page(viewport=DESKTOP)
+            page.goto(address)
+            page.get_by_role("heading", level=1).wait_for()
+            page.wait_for_timeout(500)
+            page.screenshot(path=folder / "sign-in.png")
+        for name, (size, feet, go) in views(address).items():
+            if wanted and name not in wanted:
+                continue
+            page = browser.new_page(viewport=size)
+            page.on("console", lambda m: m.type == "error" and sys.stderr.write(f"{m.text}\n"))
+            page.on("pageerror", lambda e: sys.stderr.write(f"{e}\n"))
+            enter(page, address, feet)
+            go(page)  # type: ignore[operator]
+            page.screenshot(path=folder / f"{name}.png")
+            sys.stdout.write(f"{name}.png\n")
+            page.context.clear_cookies()
+            page.close()
+        browser.close()
+
+
+if __name__ == "__main__":
+    main()
