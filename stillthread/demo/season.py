@@ -9,6 +9,7 @@ from zoneinfo import ZoneInfo
 
 import numpy as np
 
+from stillthread.core.food.season import available_food
 from stillthread.demo.places import DemoWater, invented_temperature_c
 from stillthread.formats.plan_contract import PointIn, ReadingIn, SetUpOut, SightingIn
 from stillthread.outings import services as outings
@@ -20,7 +21,6 @@ from stillthread.waters.schemas import ReadingBody, WaterOut
 from stillthread.waters.services import put_reading
 
 NAMESPACE = uuid.UUID("6f7f1d0e-3b0a-4d5e-9a53-5a1f6f3a0c11")
-SEEN = ("chironomid-pupa", "scud", "daphnia", "caddis", "leech", "damsel-nymph")
 
 
 def _uuid(*parts: object) -> uuid.UUID:
@@ -43,30 +43,30 @@ def invented_reading(water: DemoWater, out: WaterOut, day: date, rng: np.random.
 
 def write_reading(owner: Any, water: DemoWater, out: WaterOut, when: datetime, rng: np.random.Generator) -> ReadingBody:
     """Store an invented reading for a day and return it."""
-    sightings = [SightingIn(prey=SEEN[int(rng.integers(len(SEEN)))], abundance="some")]
-    body = ReadingBody(
-        place=out.places[0].name,
-        taken_at=when,
-        reading=invented_reading(water, out, when.date(), rng),
-        sightings=sightings,
-    )
+    reading = invented_reading(water, out, when.date(), rng)
+    likely = available_food(when, "north", reading.profile[1].temperature_c, reading.wind_m_s).top(3)
+    sightings = [SightingIn(prey=likely[int(rng.integers(3))].key, abundance="some")]
+    body = ReadingBody(place=out.places[0].name, taken_at=when, reading=reading, sightings=sightings)
     put_reading(owner, out.id, _uuid(owner.pk, out.id, when.date()), body)
     return body
 
 
-def _spell(set_up: SetUpOut, index: int, depth: float, start: datetime, end: datetime) -> SpellBody:
-    first = plans.first_spell(
-        set_up, index, StartBody(outing_id=uuid.uuid4(), spell_id=uuid.uuid4(), set_up=index, started_at=start)
-    )
-    shift = depth - (first.depth_m or 0)
-    low, high = max(0.0, (first.low_m or depth) + shift), (first.high_m or depth) + shift
-    return first.model_copy(
-        update={"depth_m": round(depth, 1), "low_m": round(low, 1), "high_m": round(high, 1), "ended_at": end}
-    )
+def _spell(set_up: SetUpOut, index: int, shift: int, bed_m: float, start: datetime, end: datetime) -> SpellBody:
+    """A stretch with a set-up, its count moved by `shift` times five seconds, or its float by `shift` feet."""
+    begin = StartBody(outing_id=uuid.uuid4(), spell_id=uuid.uuid4(), set_up=index, started_at=start)
+    first = plans.first_spell(set_up, index, begin).model_copy(update={"ended_at": end})
+    if set_up.float_hang_m is not None:
+        hang = round(float(np.clip(set_up.float_hang_m + 0.3 * shift, 0.3, bed_m - 0.1)), 1)
+        return first.model_copy(update={"depth_m": hang, "low_m": hang, "high_m": hang})
+    if set_up.count_s is None or set_up.estimate_m is None:
+        return first
+    count = int(np.clip(set_up.count_s + 5 * shift, 1, len(set_up.sink_table) - 1))
+    row = set_up.sink_table[count]
+    return first.model_copy(update={"count_s": count, "depth_m": row.depth_m, "low_m": row.low_m, "high_m": row.high_m})
 
 
 def _events(
-    spell_id: uuid.UUID, spell: SpellBody, feeding_m: float, rate: float, rng: np.random.Generator
+    spell_id: uuid.UUID, spell: SpellBody, feeding_m: float, bed_m: float, rate: float, rng: np.random.Generator
 ) -> list[EventBody]:
     """Invented events: more of them the nearer the fly is to where the fish feed that day."""
     end = spell.ended_at or spell.started_at
@@ -94,7 +94,7 @@ def _events(
                     if spell.method == "float"
                     else str(rng.choice(["drop", "retrieve", "pause", "hang"])),
                     occurred_at=at,
-                    depth_m=round(max(0.0, depth + float(rng.normal(0, 0.2))), 1),
+                    depth_m=round(float(np.clip(depth + rng.normal(0, 0.2), 0.0, bed_m - 0.1)), 1),
                     low_m=spell.low_m,
                     high_m=spell.high_m,
                     fly=spell.flies[int(rng.integers(len(spell.flies)))] if spell.flies else "",
@@ -130,11 +130,11 @@ def write_outing(owner: Any, water: DemoWater, out: WaterOut, day: date, rng: np
         index = int(rng.integers(min(3, len(plan.answer.set_ups))))
         set_up = plan.answer.set_ups[index]
         end = min(clock + timedelta(minutes=int(rng.integers(20, 65))), began + lasts)
-        depth = float(np.clip((set_up.estimate_m or set_up.target_m) + rng.normal(0, 0.5), 0.0, chosen.bed_m - 0.2))
+        shift = int(rng.integers(-2, 4))
         spell_id = _uuid(outing_id, number)
-        spell = _spell(set_up, index, depth, clock, end)
+        spell = _spell(set_up, index, shift, chosen.bed_m, clock, end)
         outings.put_spell(owner, outing_id, spell_id, spell)
-        for k, event in enumerate(_events(spell_id, spell, feeding, rate, rng)):
+        for k, event in enumerate(_events(spell_id, spell, feeding, chosen.bed_m, rate, rng)):
             outings.put_event(owner, outing_id, _uuid(spell_id, k), event)
         clock, number = end, number + 1
 

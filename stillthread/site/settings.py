@@ -125,3 +125,5 @@ LOGGING = {
     "handlers": {"console": {"class": "logging.StreamHandler"}},
     "loggers": {"stillthread": {"handlers": ["console"], "level": "INFO"}},
 }
+
+TEST_RUNNER = "tests.runner.StillRunner"

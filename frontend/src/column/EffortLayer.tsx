@@ -9,7 +9,7 @@ type Event = Schemas["EventOut"];
 
 export const TAKES = ["take", "lost", "landed", "pluck", "follow"];
 
-export function EffortLayer({ bins }: { bins: Bin[] }) {
+export function EffortLayer({ bins, rings = false }: { bins: Bin[]; rings?: boolean }) {
   const scale = useColumn();
   const most = Math.max(...bins.map((b) => b.hours), 0.1);
   const x0 = scale.cordX + scale.width * 0.36;
@@ -39,17 +39,20 @@ export function EffortLayer({ bins }: { bins: Bin[] }) {
                   {words}
                 </text>
               )}
-              {Array.from({ length: Math.min(b.takes.count, Math.floor((y2 - y1) / 4), 8) }, (_, i) => (
-                <circle
-                  key={i}
-                  cx={x0 - 10 - 12 * (i % 4)}
-                  cy={(y1 + y2) / 2 + (i < 4 ? 0 : 12)}
-                  r="4"
-                  fill="none"
-                  stroke="var(--take)"
-                  strokeWidth="2"
-                />
-              ))}
+              {Array.from(
+                { length: rings ? Math.min(b.takes.count, Math.floor((y2 - y1) / 4), 8) : 0 },
+                (_, i) => (
+                  <circle
+                    key={i}
+                    cx={x0 - 10 - 12 * (i % 4)}
+                    cy={(y1 + y2) / 2 + (i < 4 ? 0 : 12)}
+                    r="4"
+                    fill="none"
+                    stroke="var(--take)"
+                    strokeWidth="2"
+                  />
+                ),
+              )}
             </g>
           );
         })}

@@ -32,13 +32,13 @@ export function BeliefLayer({ belief, quiet = false }: { belief: Place; quiet?: 
       </defs>
       <path d={shape ?? ""} fill={`url(#${id})`} opacity={quiet ? 0.55 : 1} />
       {half && !scale.narrow && (
-        <HalfBand top={half.top_m} bottom={half.bottom_m} x={scale.cordX + reach + 10} />
+        <HalfBand top={half.top_m} bottom={half.bottom_m} x={scale.cordX + reach + 10} named={!quiet} />
       )}
     </g>
   );
 }
 
-function HalfBand({ top, bottom, x }: { top: number; bottom: number; x: number }) {
+function HalfBand({ top, bottom, x, named }: { top: number; bottom: number; x: number; named: boolean }) {
   const scale = useColumn();
   const y1 = scale.y(top);
   const y2 = scale.y(bottom);
@@ -46,7 +46,7 @@ function HalfBand({ top, bottom, x }: { top: number; bottom: number; x: number }
     <g>
       <title>{`Half the chance lies between ${bandText(scale.unit, top, bottom)}`}</title>
       <path d={`M${x - 5} ${y1}h5V${y2}h-5`} fill="none" stroke="var(--water)" strokeWidth="2" />
-      {y2 - y1 > 96 && (
+      {named && y2 - y1 > 96 && (
         <text
           transform={`translate(${x + 15} ${(y1 + y2) / 2}) rotate(-90)`}
           textAnchor="middle"

@@ -12,7 +12,6 @@ from stillthread.core.setup.model import PlacedFly
 from stillthread.core.tackle.flies import Fly
 from stillthread.core.trout.belief import PlaceBelief
 
-
 STILL_PENALTY = 0.35  # common practice, figure ours
 
 

@@ -141,6 +141,8 @@ def counted_line(context: Context, method: str, line: Line) -> SetUp | RuledOut:
         leader = sinking_leader(context.tippet_x, count)
     water_c = context.water_c(sum(context.band_m) / 2)
     retrieve = choose_retrieve(ranked[0].prey, water_c, context.stocked)
+    if method == "nymphs" and retrieve.kind != "static":
+        retrieve = RETRIEVES["slow-hand-twist"]
     deepest = _deepest_for(context, line, leader)
     target = _best_target(context, line, leader, deepest, retrieve.speed_m_s)
     if target is None:

@@ -117,7 +117,7 @@ def make_plan(given: PlanInput) -> Plan:
     food = available_food(
         given.when, water.hemisphere, warm_at, reading.wind_m_s, reading.cloud_oktas, stocked, given.sightings
     )
-    beliefs = believe(water, reading, light, food, given.sightings, given.place)
+    beliefs = believe(water, reading, light, food, given.sightings, given.when, given.place)
     chosen = _choose_place(given, beliefs)
     warmth = _warmth(given)
     context = Context(given, light, food, chosen, Reach(chosen, light.secchi_m))

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from datetime import datetime
 
 import numpy as np
 from numpy.typing import NDArray
@@ -87,6 +88,7 @@ def believe(
     light: Light,
     food: Availability,
     sightings: tuple[Sighting, ...],
+    when: datetime,
     chosen: str | None = None,
 ) -> tuple[PlaceBelief, ...]:
     """Return the belief for every place of the water, mass summing to 1 over all places and depths.
@@ -107,7 +109,7 @@ def believe(
             f.light_factor(z, light),
             f.food_factor(z, food, place, bed),
             f.rises_factor(z, sightings),
-            f.season_factor(z, water, reading, bed),
+            f.season_factor(z, water, reading, bed, when),
             f.place_factor(z, reading, place),
         )
         raw.append((place, bed, z, np.sum([part.log_weight for part in parts], axis=0), parts))

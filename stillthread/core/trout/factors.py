@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from datetime import datetime
 
 import numpy as np
 from numpy.typing import NDArray
@@ -124,8 +125,28 @@ def rises_factor(depths: NDArray[np.float64], sightings: tuple[Sighting, ...]) -
     return Factor("rises", strength * 1.6 * top, "Fish are feeding at the top: the upper 0.6 m counts more.", True)
 
 
-def season_factor(depths: NDArray[np.float64], water: Water, reading: Reading, bed_m: float) -> Factor:
-    """The trade's habits: 2.4 to 3 m in cold water, fresh stockfish in the upper 3 m; flat when neither applies."""
+def season_of(when: datetime, hemisphere: str) -> str:
+    """Return 'winter', 'spring', 'summer' or 'autumn' for a date (meteorological seasons, turned for the south)."""
+    month = (when.month + (6 if hemisphere == "south" else 0) - 1) % 12 + 1
+    return ("winter", "spring", "summer", "autumn")[month % 12 // 3]
+
+
+def _cold_habit(season: str, water: Water, reading: Reading, bed_m: float) -> tuple[float, float, str] | None:
+    """Where trout are met in cold water: centre and spread [m] and the sentence, or None when it is not cold."""
+    surface = reading.surface_c
+    if surface is None or not 3 <= surface < 9:
+        return None
+    if season == "spring":
+        return min(2.7, 0.7 * bed_m), 0.9, "Cold water early in the season: 2.4 to 3 m down is where most are met."
+    if season in ("winter", "autumn") and water.max_depth_m <= 4:
+        return 0.3, 0.5, "Winter on a small water: often in the top 0.6 m."
+    if season in ("winter", "autumn") and reading.clarity in ("gin-clear", "clear"):
+        return min(4.0, bed_m - 0.6), 0.9, "Winter on a big clear water: 3 to 5 m down, some 0.6 m off the bottom."
+    return None
+
+
+def season_factor(depths: NDArray[np.float64], water: Water, reading: Reading, bed_m: float, when: datetime) -> Factor:
+    """The trade's habits: cold-water depths by season, fresh stockfish in the upper 3 m; flat when neither applies."""
     log_weight = np.zeros_like(depths)
     parts = []
     fresh = water.days_since_stocking is not None and water.days_since_stocking <= 21
@@ -133,11 +154,11 @@ def season_factor(depths: NDArray[np.float64], water: Water, reading: Reading, b
         fading = 1.0 - (water.days_since_stocking or 0) / 28.0
         log_weight = log_weight - 0.9 * fading * np.maximum(0.0, depths - 2.5)
         parts.append(f"Stocked {water.days_since_stocking} days ago: fresh fish stay in the upper 2 to 3 m.")
-    surface = reading.surface_c
-    if surface is not None and 4 <= surface < 9:
-        centre = min(2.7, 0.7 * bed_m)
-        log_weight = log_weight + 1.6 * np.exp(-0.5 * ((depths - centre) / 0.9) ** 2)
-        parts.append("Cold water: 2.4 to 3 m down is where most are met.")
+    cold = _cold_habit(season_of(when, water.hemisphere), water, reading, bed_m)
+    if cold is not None:
+        centre, spread, words = cold
+        log_weight = log_weight + 1.6 * np.exp(-0.5 * ((depths - centre) / spread) ** 2)
+        parts.append(words)
     if not parts:
         return Factor("season", log_weight, "Neither cold water nor fresh stocking to go by.", False)
     return Factor("season", log_weight, " ".join(parts), True)

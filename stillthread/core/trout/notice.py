@@ -9,14 +9,14 @@ BELOW_REACH_M = 0.25
 
 
 def upward_reach_m(secchi_m: float) -> float:
-    """Return how far above itself a trout notices a fly [m]: 0.35 Secchi depths, between 0.3 and 1.8 m.
+    """Return how far above itself a trout notices a fly [m]: 0.2 Secchi depths, between 0.25 and 1.2 m.
 
     Common practice ("seen from a distance set by clarity"); the figures are ours, no source. Raises ValueError unless
     the Secchi depth is positive.
     """
     if not secchi_m > 0:
         raise ValueError("Secchi depth must be positive")
-    return float(min(max(0.35 * secchi_m, 0.3), 1.8))
+    return float(min(max(0.2 * secchi_m, 0.25), 1.2))
 
 
 def notice_kernel(fly_m: float, fish_m: NDArray[np.float64], secchi_m: float) -> NDArray[np.float64]:

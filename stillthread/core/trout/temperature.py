@@ -48,7 +48,7 @@ def appetite(temperature_c: ArrayLike, species: str = "rainbow") -> NDArray[np.f
 
 # Band trout choose in the field [°C] with the fall-off on its cold and warm side: the trade's 13 to 17 °C for
 # rainbows; browns and brooks a little cooler. Common practice, no source.
-CHOSEN_BAND_C = {"rainbow": (13.0, 17.0, 6.0, 2.2), "brown": (11.0, 16.0, 6.0, 2.2), "brook": (10.0, 15.0, 6.0, 2.0)}
+CHOSEN_BAND_C = {"rainbow": (13.0, 17.0, 6.0, 1.3), "brown": (11.0, 16.0, 6.0, 1.3), "brook": (10.0, 15.0, 6.0, 1.3)}
 
 
 def preference(temperature_c: ArrayLike, species: str = "rainbow") -> NDArray[np.float64]:

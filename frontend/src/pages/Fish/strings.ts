@@ -8,7 +8,7 @@ export const words = {
   cast: "Cast: start the count",
   again: "New cast",
   ready: "Line on the water? Start the count.",
-  until: (s: number) => `count to ${s} s`,
+  until: (s: number) => `of ${s} s`,
   now: "Start the retrieve",
   hanging: "The rig hangs at its depth; lift it 15 cm now and then.",
   film: "In the film. Watch it.",

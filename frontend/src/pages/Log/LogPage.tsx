@@ -53,7 +53,7 @@ export default function LogPage() {
           summary="Hours fished and takes by depth, over the outings listed"
           className="h-full"
         >
-          <EffortLayer bins={data.by_depth} />
+          <EffortLayer bins={data.by_depth} rings />
         </Column>
       }
     >

@@ -1,0 +1,197 @@
+import unittest
+from dataclasses import replace
+from datetime import UTC, datetime
+
+from stillthread.core.errors import InputError
+from stillthread.core.food.season import Sighting
+from stillthread.core.setup.model import Angler, Rules
+from stillthread.core.setup.plan import make_plan
+from stillthread.core.water.reading import Reading
+from tests.days import BASIN, FLOATING, LINES, MARGIN, MAY, SUMMER, TYPE_3, TYPE_7, UPLAND, day, profile
+
+WARM = Reading(profile((0, 21.0), (2, 20.8), (5, 19.5)), 5.5, 3.0, None, 225.0, 4, "clear")
+
+
+def methods(plan):
+    return [s.method for s in plan.set_ups]
+
+
+def caution_codes(plan):
+    return {c.code: c.level for c in plan.cautions}
+
+
+class SetUps(unittest.TestCase):
+    def test_two_to_four_that_differ_in_method(self):
+        for given in (day(), day(reading=Reading()), day(reading=SUMMER, place="Basin"), day(place="Margin")):
+            found = methods(make_plan(given))
+            self.assertTrue(2 <= len(found) <= 4, found)
+            self.assertEqual(len(set(found)), len(found))
+
+    def test_same_input_same_plan(self):
+        self.assertEqual(repr(make_plan(day()).set_ups), repr(make_plan(day()).set_ups))
+
+    def test_the_best_is_the_measure(self):
+        rates = [s.relative for s in make_plan(day()).set_ups]
+        self.assertEqual(rates[0], 1.0)
+        self.assertEqual(rates, sorted(rates, reverse=True))
+
+    def test_the_count_puts_the_fly_where_it_says(self):
+        # The rule by hand on the set-up's own line and leader, at the count it gives.
+        for s in make_plan(day()).set_ups:
+            if s.method in ("intermediate", "sinking") and s.count_s is not None:
+                w, length = s.line.rate_m_s, s.leader.length_m
+                by_hand = max(0, 0.97 * w * s.count_s - 0.75 * length, 0.035 * s.count_s)
+                self.assertAlmostEqual(s.estimate_m, by_hand)
+                self.assertGreaterEqual(s.estimate_m, s.target_m - 1e-9)
+
+    def test_a_line_never_lies_on_the_bed_while_it_is_counted(self):
+        for s in make_plan(day()).set_ups:
+            if s.count_s is not None and s.line.family == "sinking":
+                self.assertLessEqual(s.line.rate_m_s * (s.count_s - 1), MAY.water_depth_m)
+
+    def test_every_set_up_carries_reasons_and_numbers(self):
+        for s in make_plan(day()).set_ups:
+            self.assertTrue(s.reasons and s.watch_for and s.fallback and s.depth_note)
+            self.assertGreater(s.cast_m, 0)
+            self.assertEqual(s.flies[-1].position, "point")
+            self.assertAlmostEqual(s.flies[-1].from_line_m, s.leader.length_m)
+
+    def test_fast_line_is_ruled_out_of_shallow_water(self):
+        plan = make_plan(day(place="Margin", reading=replace(MAY, profile=MAY.profile[:3], water_depth_m=2.0)))
+        told = {r.what: r for r in plan.ruled_out}
+        self.assertEqual(told["Type 7 sinking line"].kind, "depth")
+
+    def test_buoyant_fly_on_a_sinking_line_is_not_computed_yet(self):
+        told = [r for r in make_plan(day()).ruled_out if r.kind == "not-computed"]
+        self.assertIn("not computed yet", told[0].reason)
+
+
+class Limits(unittest.TestCase):
+    def test_number_of_flies(self):
+        for allowed in (1, 2, 3):
+            plan = make_plan(day(rules=Rules(max_flies=allowed)))
+            self.assertLessEqual(max(len(s.flies) for s in plan.set_ups), allowed)
+
+    def test_no_droppers_means_one_fly(self):
+        plan = make_plan(day(rules=Rules(max_flies=3, droppers_allowed=False)))
+        self.assertEqual({len(s.flies) for s in plan.set_ups}, {1})
+
+    def test_floats_and_sinking_lines_banned(self):
+        plan = make_plan(day(rules=Rules(max_flies=2, floats_allowed=False, sinking_lines_allowed=False)))
+        self.assertFalse({"float", "sinking", "intermediate", "sink-tip"} & set(methods(plan)))
+        self.assertEqual({r.kind for r in plan.ruled_out if "Float" in r.what or "Type" in r.what}, {"rule"})
+
+    def test_what_cannot_be_landed_goes_on_a_quick_release_float(self):
+        # A 9 ft rod with a short net reaches 2.74 + 0.6 + 0.4 = 3.74 m: no fixed float below that.
+        short = Angler(rod_m=2.74, net_m=0.4, arm_m=0.6)
+        for s in make_plan(day(angler=short)).set_ups:
+            if s.float_hang_m is not None:
+                self.assertEqual(s.float_kind, "fixed" if s.float_hang_m <= 3.74 else "release")
+
+    def test_removing_a_line_or_a_fly_removes_it_from_every_set_up(self):
+        plan = make_plan(day())
+        used = {s.line.key for s in plan.set_ups}
+        for key in used:
+            rest = tuple(line for line in LINES if line.key != key)
+            self.assertNotIn(key, {s.line.key for s in make_plan(day(lines=rest)).set_ups})
+        fly = plan.set_ups[0].flies[-1].fly
+        without = tuple(f for f in day().flies if f.key != fly.key)
+        names = {p.fly.key for s in make_plan(day(flies=without)).set_ups for p in s.flies}
+        self.assertNotIn(fly.key, names)
+
+    def test_a_fly_out_of_stock_is_not_tied_on(self):
+        fly = make_plan(day()).set_ups[0].flies[-1].fly
+        box = tuple(replace(f, stock=0) if f.key == fly.key else f for f in day().flies)
+        names = {p.fly.key for s in make_plan(day(flies=box)).set_ups for p in s.flies}
+        self.assertNotIn(fly.key, names)
+
+    def test_a_floating_line_alone_still_gives_a_choice(self):
+        self.assertGreaterEqual(len(make_plan(day(lines=(FLOATING,))).set_ups), 2)
+
+
+class Days(unittest.TestCase):
+    def test_evening_rises_bring_up_the_dry_fly(self):
+        evening = datetime(2026, 6, 20, 20, 30, tzinfo=UTC)
+        plan = make_plan(day(when=evening, sightings=(Sighting("many", rise="splash"),)))
+        self.assertEqual(plan.set_ups[0].method, "dry")
+        self.assertIn("caddis", plan.set_ups[0].flies[0].fly.prey)
+
+    def test_cold_early_season_is_eight_to_ten_feet_down(self):
+        # Trade: 2.4 to 3 m down in cold water early in the season.
+        cold = Reading(profile((0, 6.0), (3, 5.8)), 5.0, 5.0, None, 225.0, 7, "slightly-coloured")
+        plan = make_plan(day(when=datetime(2026, 3, 20, 11, tzinfo=UTC), reading=cold))
+        self.assertTrue(any(2.0 <= s.target_m <= 3.2 for s in plan.set_ups))
+        self.assertIn("2.4 to 3 m", " ".join(f.sentence for f in plan.chosen.factors))
+
+    def test_below_four_degrees_everything_is_still(self):
+        icy = Reading(profile((0, 3.5), (4, 3.8)), 5.0, 2.0, None, 0.0, 8, "clear")
+        plan = make_plan(day(when=datetime(2026, 2, 10, 13, tzinfo=UTC), reading=icy))
+        self.assertEqual({s.retrieve.kind for s in plan.set_ups}, {"static"})
+
+    def test_fresh_stockfish_are_high_and_like_it_bright(self):
+        stocked = replace(UPLAND, days_since_stocking=3)
+        high = make_plan(day(water=stocked)).chosen
+        usual = make_plan(day()).chosen
+        self.assertGreater(high.profile[:25].sum(), usual.profile[:25].sum())
+
+    def test_deep_summer_basin_uses_a_fast_line_or_a_float_in_the_cool_band(self):
+        plan = make_plan(day(when=datetime(2026, 7, 20, 12, tzinfo=UTC), reading=SUMMER, place=BASIN.name))
+        self.assertTrue({"float", "sinking"} & set(methods(plan)[:2]))
+        self.assertTrue(all(s.target_m > 3.5 for s in plan.set_ups[:2]))
+
+    def test_the_type_7_is_chosen_over_the_type_3_only_where_it_is_deep(self):
+        deep = make_plan(day(reading=SUMMER, place=BASIN.name, lines=(FLOATING, TYPE_3, TYPE_7)))
+        lines = [s.line.key for s in deep.set_ups if s.method == "sinking"]
+        self.assertEqual(lines, ["t7"])
+        shallow = make_plan(day(lines=(FLOATING, TYPE_3, TYPE_7)))
+        self.assertNotIn("t7", [s.line.key for s in shallow.set_ups])
+
+    def test_margin_place(self):
+        plan = make_plan(day(place=MARGIN.name, reading=replace(MAY, profile=MAY.profile[:3], water_depth_m=2.0)))
+        self.assertTrue(all(s.target_m <= 2.0 for s in plan.set_ups))
+
+
+class Cautions(unittest.TestCase):
+    def test_too_warm_on_catch_and_release_offers_nothing(self):
+        plan = make_plan(day(reading=WARM, rules=Rules(max_flies=2, release="catch-and-release")))
+        self.assertEqual(plan.set_ups, ())
+        self.assertEqual(plan.ruled_out[0].kind, "warmth")
+        self.assertEqual(plan.cautions[0].level, "stop")
+
+    def test_too_warm_where_fish_are_kept_says_so(self):
+        plan = make_plan(day(reading=WARM, rules=Rules(max_flies=2, release="kill")))
+        self.assertTrue(plan.set_ups)
+        self.assertIn("keep", plan.cautions[0].sentence)
+
+    def test_wind_limits_for_small_boats(self):
+        # Trade limits: think again from 5.5 m/s, stay ashore from 8 m/s; ashore neither applies.
+        boat = Angler(afloat=True)
+        for speed, level in ((5.4, None), (5.5, "caution"), (7.9, "caution"), (8.0, "stop")):
+            plan = make_plan(day(reading=replace(MAY, wind_m_s=speed), angler=boat))
+            self.assertEqual(caution_codes(plan).get("wind"), level, speed)
+        self.assertNotIn("wind", caution_codes(make_plan(day(reading=replace(MAY, wind_m_s=9.0)))))
+
+    def test_cold_water_thunder_and_unknown_rules(self):
+        plan = make_plan(day(reading=replace(MAY, thunder=True), rules=Rules()))
+        codes = caution_codes(plan)
+        self.assertEqual((codes["thunder"], codes["cold-water"], codes["rules"]), ("stop", "caution", "caution"))
+        self.assertIn("local-rules", codes)
+        levels = [c.level for c in plan.cautions]
+        self.assertEqual(levels, sorted(levels, key=["stop", "caution", "note"].index))
+
+
+class BadInput(unittest.TestCase):
+    def paths(self, given):
+        with self.assertRaises(InputError) as caught:
+            make_plan(given)
+        return {p.path for p in caught.exception.problems}
+
+    def test_all_faults_at_once(self):
+        bad = Reading(profile((0, 50)), 40.0)
+        self.assertEqual(
+            self.paths(day(lines=(), flies=(), place="Atlantis", reading=bad)),
+            {"tackle.lines", "flies", "place", "reading.water_depth_m", "reading.profile[0].temperature_c"},
+        )
+
+    def test_a_water_without_places(self):
+        self.assertIn("water.places", self.paths(day(water=replace(UPLAND, places=()), place=None)))
