@@ -2,14 +2,21 @@
 
 from __future__ import annotations
 
+import logging
 import sys
 import unittest
 from typing import Any
 
+from django.conf import settings
 from django.test.runner import DiscoverRunner
 
 
 class StillRunner(DiscoverRunner):
+    def setup_test_environment(self, **kwargs: Any) -> None:
+        super().setup_test_environment(**kwargs)
+        settings.PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]  # tests make many accounts
+        logging.getLogger("axes").setLevel(logging.ERROR)
+
     def suite_result(self, suite: unittest.TestSuite, result: unittest.TextTestResult, **kwargs: Any) -> int:
         failed = len(result.failures) + len(result.errors) + len(result.unexpectedSuccesses)
         skipped = len(result.skipped)

@@ -11,7 +11,7 @@ from django.contrib.auth.password_validation import validate_password
 from django.core.exceptions import ValidationError
 from django.core.validators import RegexValidator
 from django.db import IntegrityError, transaction
-from django.http import HttpRequest
+from django.http import HttpRequest, JsonResponse
 
 from stillthread.accounts.models import Angler
 from stillthread.core.errors import InputError, Problem
@@ -54,15 +54,19 @@ def sign_up(request: HttpRequest, name: str, password: str) -> User:
 
 
 def sign_in(request: HttpRequest, name: str, password: str) -> User:
-    """Sign in by name and password. Raises InputError for a wrong pair, Refused (429) after too many."""
+    """Sign in by name and password. Raises InputError for a wrong pair; after too many the middleware answers instead."""
     user = authenticate(request, username=name, password=password)
-    if getattr(request, "axes_locked_out", False):
-        raise Refused(429, "locked_out", "Too many wrong tries.", "", "Wait a quarter of an hour and try again.")
     if user is None or isinstance(user, AnonymousUser) or not isinstance(user, User):
         problem = Problem("wrong_password", "password", "Name and password do not go together.", "the right pair")
         raise InputError(problem)
     login(request, user)
     return user
+
+
+def locked_out(request: HttpRequest, credentials: Any = None, *args: Any, **kwargs: Any) -> JsonResponse:
+    """Answer a sign-in after too many wrong tries, in the one error shape."""
+    problem = Problem("locked_out", "", "Too many wrong tries.", "", "Wait a quarter of an hour and try again.")
+    return JsonResponse({"errors": [problem.as_dict()]}, status=429)
 
 
 def sign_in_demo(request: HttpRequest, which: str) -> User:

@@ -83,6 +83,7 @@ AUTH_PASSWORD_VALIDATORS = [
 AXES_FAILURE_LIMIT = 10
 AXES_COOLOFF_TIME = 0.25  # hours
 AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]
+AXES_LOCKOUT_CALLABLE = "stillthread.accounts.services.locked_out"
 AXES_VERBOSE = False
 
 SESSION_COOKIE_HTTPONLY = True
