@@ -37,6 +37,7 @@ def fish(page: Page, address: str) -> None:
 
 def views(address: str) -> dict[str, tuple[dict, bool, object]]:
     """Every picture: size, feet or metres, and how to get there."""
+
     def simple(path: str, heading: str):
         return lambda page: goto(page, address, path, heading)
 

@@ -1,5 +1,5 @@
 /** The reading in hand: kept on this device as it is typed, sent when it can be read, planned from at once. */
-import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-query";
 import {
   createContext,
   type ReactNode,
@@ -29,9 +29,10 @@ interface InHand {
   /** The path the server uses for a row of the table. */
   rowPath: (row: number) => string;
   body: PlanBody;
+  /** The plan for the reading, or the last good one while a reading needs mending. */
   plan: Schemas["PlanAnswer"] | undefined;
+  mending: boolean;
   planning: boolean;
-  stale: boolean;
   error: unknown;
   again: () => void;
   saved: "typing" | "saved" | "kept here";
@@ -134,6 +135,11 @@ export function ReadingProvider({ water, children }: { water: Water; children: R
     retry: false,
     staleTime: Number.POSITIVE_INFINITY,
   });
+  const client = useQueryClient();
+  useEffect(() => {
+    if (plan.isSuccess && !plan.isPlaceholderData) client.setQueryData(["last-plan", water.id], plan.data);
+  }, [plan.isSuccess, plan.isPlaceholderData, plan.data, client, water.id]);
+  const lastGood = client.getQueryData<Schemas["PlanAnswer"]>(["last-plan", water.id]);
   const fromServer = plan.error instanceof ApiError && plan.error.status === 422 ? plan.error.problems : [];
   const problems = [...read.problems, ...(readable ? fromServer : [])];
   const saved = useKeep(water, draft, body, touched && readable && plan.isSuccess && !plan.isPlaceholderData);
@@ -145,9 +151,9 @@ export function ReadingProvider({ water, children }: { water: Water; children: R
     problemAt: (path) => problems.find((p) => p.path === path),
     rowPath: (row) => `reading.profile[${read.rowOf.indexOf(row)}]`,
     body,
-    plan: plan.data,
+    plan: plan.data ?? lastGood,
+    mending: problems.length > 0,
     planning: plan.isFetching || waiting,
-    stale: problems.length > 0 || plan.isPlaceholderData,
     error: problems.length > 0 && fromServer.every((p) => p.path.startsWith("reading")) ? null : plan.error,
     again: () => void plan.refetch(),
     saved,

@@ -28,6 +28,7 @@ const TERMS: [RegExp, string, string][] = [
   [/\bfloat\b/gi, "bung", "indicator"],
   [/hand twist/gi, "figure of eight", "hand twist"],
   [/\bstrips\b/gi, "pulls", "strips"],
+  [/\bstrip\b/gi, "pull", "strip"],
   [/caddis/gi, "sedge", "caddis"],
   [/\bplucks\b/gi, "plucks", "bumps"],
   [/\bpluck\b/gi, "pluck", "bump"],

@@ -63,28 +63,27 @@ def dry(context: Context) -> SetUp | RuledOut:
     share = 0.85 if rising else 0.5
     worth = _worth(context, "dry", context.reach.over_band(0.0, 0.1), share, retrieve, 0.0, _appeal(ranked, context))
     return SetUp(
-        "dry",
-        "Dry fly in the film",
-        lines[0],
-        leader,
-        place_team(ranked, 1, leader.flies_at_m, (0.0,), context.wary),
-        context.belief.place.name,
-        0.0,
-        0.0,
-        0.1,
-        0.0,
-        None,
-        None,
-        None,
-        retrieve,
-        context.angler.cast_m,
-        worth,
-        (),
-        "In the film, the top 10 cm.",
-        (_fly_reason(ranked), Reason("method", "For fish that rise or cruise high; nothing if they are down.")),
-        "A sip, a swirl, the fly gone. Lift gently.",
-        (),
-        FALLBACK_DRY,
+        method="dry",
+        title="Dry fly in the film",
+        line=lines[0],
+        leader=leader,
+        flies=place_team(ranked, 1, leader.flies_at_m, (0.0,), context.wary),
+        place=context.belief.place.name,
+        target_m=0.0,
+        low_m=0.0,
+        high_m=0.1,
+        estimate_m=0.0,
+        count_s=None,
+        float_hang_m=None,
+        float_kind=None,
+        retrieve=retrieve,
+        cast_m=context.angler.cast_m,
+        relative=worth,
+        sink_table=(),
+        depth_note="In the film, the top 10 cm.",
+        reasons=(_fly_reason(ranked), Reason("method", "For fish that rise or cruise high; nothing if they are down.")),
+        watch_for="A sip, a swirl, the fly gone. Lift gently.",
+        fallback=FALLBACK_DRY,
     )
 
 
@@ -125,6 +124,18 @@ def _deepest_for(context: Context, line: Line, leader: Leader) -> float:
     return min(limit, at.depth_m if at.depth_m is not None else limit)
 
 
+def _counted_rig(context: Context, method: str, ranked: list[Match]) -> tuple[int, Leader, Retrieve]:
+    """How many flies, on what leader, brought back how."""
+    count = min(context.team_size(3 if method == "nymphs" else 2), len(ranked))
+    leader = sinking_leader(context.tippet_x, count)
+    retrieve = choose_retrieve(ranked[0].prey, context.water_c(sum(context.band_m) / 2), context.stocked)
+    if method == "nymphs":
+        to_first, spacing = feet_to_m(12 - 4 * (count - 1)), feet_to_m(4 if count == 3 else 5)
+        leader = team_leader(context.tippet_x, count, to_first, spacing)
+        retrieve = retrieve if retrieve.kind == "static" else RETRIEVES["slow-hand-twist"]
+    return count, leader, retrieve
+
+
 def counted_line(context: Context, method: str, line: Line) -> SetUp | RuledOut:
     """Return an unweighted team or single fly counted down on a floating, intermediate or full-sinking line."""
     ranked = context.flies_for(sum(context.band_m) / 2, ("unweighted",))
@@ -132,17 +143,7 @@ def counted_line(context: Context, method: str, line: Line) -> SetUp | RuledOut:
         return RuledOut(
             line.title, "kit", "No unweighted sunk fly in your box; weighted flies on a line are not computed yet."
         )
-    count = min(context.team_size(3 if method == "nymphs" else 2), len(ranked))
-    if method == "nymphs":
-        leader = team_leader(
-            context.tippet_x, count, feet_to_m(12 - 4 * (count - 1)), feet_to_m(4 if count == 3 else 5)
-        )
-    else:
-        leader = sinking_leader(context.tippet_x, count)
-    water_c = context.water_c(sum(context.band_m) / 2)
-    retrieve = choose_retrieve(ranked[0].prey, water_c, context.stocked)
-    if method == "nymphs" and retrieve.kind != "static":
-        retrieve = RETRIEVES["slow-hand-twist"]
+    count, leader, retrieve = _counted_rig(context, method, ranked)
     deepest = _deepest_for(context, line, leader)
     target = _best_target(context, line, leader, deepest, retrieve.speed_m_s)
     if target is None:
@@ -152,6 +153,13 @@ def counted_line(context: Context, method: str, line: Line) -> SetUp | RuledOut:
             f"{context.bed_m:.1f} m of water: it fishes from about {shallowest_useful_m(line):.1f} m down, and here "
             f"the line is on the bottom when the fly is at {max(deepest, 0):.1f} m.",
         )
+    return _counted_set_up(context, method, line, leader, retrieve, target, count)
+
+
+def _counted_set_up(
+    context: Context, method: str, line: Line, leader: Leader, retrieve: Retrieve, target: float, count: int
+) -> SetUp:
+    """The set-up for a line, leader and target depth [m] that are settled."""
     seconds = math.ceil(count_to_depth_s(line, leader.length_m, target) or 0)
     at = fly_depth(line, leader.length_m, seconds, context.bed_m)
     ranked = context.flies_for(target, ("unweighted",))
@@ -166,31 +174,30 @@ def counted_line(context: Context, method: str, line: Line) -> SetUp | RuledOut:
         else ""
     )
     return SetUp(
-        method,
-        title,
-        line,
-        leader,
-        place_team(ranked, count, leader.flies_at_m, depths, context.wary),
-        context.belief.place.name,
-        target,
-        at.low_m or 0.0,
-        at.high_m or target,
-        at.depth_m,
-        seconds,
-        None,
-        None,
-        retrieve,
-        context.angler.cast_m,
-        worth,
-        sink_table(line, leader.length_m, min(2 * seconds + 15, 180), context.bed_m),
-        APPROXIMATE + snag,
-        (
+        method=method,
+        title=title,
+        line=line,
+        leader=leader,
+        flies=place_team(ranked, count, leader.flies_at_m, depths, context.wary),
+        place=context.belief.place.name,
+        target_m=target,
+        low_m=at.low_m or 0.0,
+        high_m=at.high_m or target,
+        estimate_m=at.depth_m,
+        count_s=seconds,
+        float_hang_m=None,
+        float_kind=None,
+        retrieve=retrieve,
+        cast_m=context.angler.cast_m,
+        relative=worth,
+        sink_table=sink_table(line, leader.length_m, min(2 * seconds + 15, 180), context.bed_m),
+        depth_note=APPROXIMATE + snag,
+        reasons=(
             _fly_reason(ranked),
             Reason("count", f"{seconds} s puts the point fly at about {at.depth_m or target:.1f} m."),
         ),
-        "Takes on the drop, on the first pull and on the hang. Hang the flies for several seconds before lifting off.",
-        (),
-        FALLBACK_LINE,
+        watch_for="Takes on the drop, on the first pull and on the hang. Hang the flies for several seconds before lifting off.",
+        fallback=FALLBACK_LINE,
     )
 
 
@@ -210,31 +217,30 @@ def sink_tip(context: Context, line: Line) -> SetUp | RuledOut:
     worth = _worth(context, "sink-tip", reached, share, retrieve, (low + high) / 2, _appeal(ranked, context))
     depths: tuple[float | None, ...] = (None,) * count
     return SetUp(
-        "sink-tip",
-        line.title,
-        line,
-        leader,
-        place_team(ranked, count, leader.flies_at_m, depths, context.wary),
-        context.belief.place.name,
-        (low + high) / 2,
-        low,
-        high,
-        None,
-        seconds,
-        None,
-        None,
-        retrieve,
-        context.angler.cast_m,
-        worth,
-        sink_table(line, leader.length_m, 60, context.bed_m),
-        "Only the bounds are known: no deeper than tip and leader. The time it takes is not computed yet.",
-        (
+        method="sink-tip",
+        title=line.title,
+        line=line,
+        leader=leader,
+        flies=place_team(ranked, count, leader.flies_at_m, depths, context.wary),
+        place=context.belief.place.name,
+        target_m=(low + high) / 2,
+        low_m=low,
+        high_m=high,
+        estimate_m=None,
+        count_s=seconds,
+        float_hang_m=None,
+        float_kind=None,
+        retrieve=retrieve,
+        cast_m=context.angler.cast_m,
+        relative=worth,
+        sink_table=sink_table(line, leader.length_m, 60, context.bed_m),
+        depth_note="Only the bounds are known: no deeper than tip and leader. The time it takes is not computed yet.",
+        reasons=(
             _fly_reason(ranked),
             Reason("line", "A tip keeps fairly level; it cannot go deeper than tip and leader together."),
         ),
-        "The floating part draws away or stops.",
-        (),
-        FALLBACK_LINE,
+        watch_for="The floating part draws away or stops.",
+        fallback=FALLBACK_LINE,
     )
 
 
@@ -275,32 +281,31 @@ def float_rig(context: Context) -> SetUp | RuledOut:
         else f"Your rod, arm and net reach {limit:.1f} m: a float fixed at {hang:.1f} m cannot be landed. Use a quick-release float."
     )
     return SetUp(
-        "float",
-        "Float rig",
-        lines[0],
-        leader,
-        place_team(ranked, count, leader.flies_at_m, depths, context.wary),
-        context.belief.place.name,
-        hang,
-        hang,
-        hang,
-        hang,
-        None,
-        hang,
-        kind,
-        retrieve,
-        max(6.0, min(context.angler.cast_m, 16.0 - 1.5 * hang)),
-        worth,
-        (float_depth(hang),),
-        "Hangs straight down when nothing drifts. Lift from drift and the time to settle are not computed yet.",
-        (
+        method="float",
+        title="Float rig",
+        line=lines[0],
+        leader=leader,
+        flies=place_team(ranked, count, leader.flies_at_m, depths, context.wary),
+        place=context.belief.place.name,
+        target_m=hang,
+        low_m=hang,
+        high_m=hang,
+        estimate_m=hang,
+        count_s=None,
+        float_hang_m=hang,
+        float_kind=kind,
+        retrieve=retrieve,
+        cast_m=max(6.0, min(context.angler.cast_m, 16.0 - 1.5 * hang)),
+        relative=worth,
+        sink_table=(float_depth(hang),),
+        depth_note="Hangs straight down when nothing drifts. Lift from drift and the time to settle are not computed yet.",
+        reasons=(
             _fly_reason(ranked),
             Reason(
                 "depth", f"Point fly {hang:.1f} m down, {off_bed:.1f} m off the bottom, for as long as you leave it."
             ),
             Reason("landing", landing),
         ),
-        "Strike at anything odd: it dips, sails off, or stands up. Lift the rig 15 cm now and then.",
-        (),
-        FALLBACK_FLOAT,
+        watch_for="Strike at anything odd: it dips, sails off, or stands up. Lift the rig 15 cm now and then.",
+        fallback=FALLBACK_FLOAT,
     )

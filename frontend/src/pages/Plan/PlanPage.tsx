@@ -1,9 +1,9 @@
 import { useState } from "react";
 import { Link } from "react-router";
-import { OfflineError, type Schemas } from "../../api/client";
+import { ApiError, OfflineError, type Schemas } from "../../api/client";
 import { SetUpLayer } from "../../column/layers";
 import { chosenBelief, ReadingColumn, useRing } from "../../components/ReadingColumn";
-import { Failed, Loading } from "../../components/states";
+import { Empty, Failed, Loading } from "../../components/states";
 import { TwoPane } from "../../components/TwoPane";
 import { WithWater } from "../../components/WithWater";
 import { useReading } from "../../lib/reading";
@@ -104,8 +104,21 @@ function Factors({ plan }: { plan: Answer }) {
   );
 }
 
+/** No plan can be made: a missing kit is a matter of ticking it, the rest is told as it is. */
+function NoPlan({ error, again }: { error: unknown; again: () => void }) {
+  const kit =
+    error instanceof ApiError && error.problems.some((p) => p.path === "tackle.lines" || p.path === "flies");
+  if (!kit) return <Failed error={error} again={again} />;
+  return (
+    <Empty title={words.noKit}>
+      <p>{error.message}</p>
+      <Link to="/kit">{words.toKit}</Link>
+    </Empty>
+  );
+}
+
 function PlanWork({ water }: { water: Water }) {
-  const { plan, body, planning, stale, error, again } = useReading();
+  const { plan, body, planning, mending, error, again } = useReading();
   const [chosen, setChosen] = useState(0);
   const { ring, setRing } = useRing(2);
   const start = useStart();
@@ -119,16 +132,16 @@ function PlanWork({ water }: { water: Water }) {
         </ReadingColumn>
       }
     >
-      {!plan && error ? <Failed error={error} again={again} /> : null}
+      {(lost || mending) && (
+        <p role="status" className="mb-4 border-l-4 border-warm pl-2 text-warm">
+          {lost ? words.offline : words.stale}{" "}
+          {!lost && <Link to={`/water?w=${water.id}`}>{words.mend}</Link>}
+        </p>
+      )}
+      {!plan && error ? <NoPlan error={error} again={again} /> : null}
       {!plan && !error && planning && <Loading what="Working out the plan…" />}
       {plan && (
         <div className="space-y-5" aria-busy={planning}>
-          {(lost || (stale && !planning)) && (
-            <p role="status" className="border-l-4 border-warm pl-2 text-warm">
-              {lost ? words.offline : words.stale}{" "}
-              {!lost && <Link to={`/water?w=${water.id}`}>{words.mend}</Link>}
-            </p>
-          )}
           <Headline plan={plan} water={water} />
           {plan.cautions.some((c) => c.level === "stop") && <Cautions plan={plan} />}
           {plan.set_ups.length > 0 && (

@@ -45,7 +45,7 @@ function LeaderTable({ setUp }: { setUp: SetUp }) {
             <td className="pr-3 text-right font-semibold whitespace-nowrap">
               {lengthText(settings.depth_unit, section.length_m)}
             </td>
-            <td className="whitespace-nowrap text-soft">
+            <td className="text-soft max-[34rem]:text-[0.85rem]">
               {section.x_size !== null && `${section.x_size}X · ${section.diameter_mm?.toFixed(2)} mm `}
               {section.material}
             </td>

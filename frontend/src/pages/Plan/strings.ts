@@ -34,7 +34,9 @@ export const words = {
   known: "read",
   guess: "guess",
   levels: { stop: "Stop", caution: "Care", note: "Note" },
-  stale: "A reading needs mending; this is the plan from before.",
+  stale: "A reading needs mending; until then the plan stays as it was.",
   mend: "Mend it",
+  noKit: "The kit comes first",
+  toKit: "Tick your lines and flies",
   offline: "No signal: this plan is the last one computed.",
 };

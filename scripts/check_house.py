@@ -1,0 +1,55 @@
+"""House rules no linter knows: file and function sizes, no registry addresses."""
+
+from __future__ import annotations
+
+import ast
+import pathlib
+import re
+import subprocess
+import sys
+
+ROOT = pathlib.Path(__file__).resolve().parents[1]
+LONGEST_FILE = 400
+LONGEST_FUNCTION = 60
+SOURCE = {".py", ".ts", ".tsx", ".css"}
+REGISTRY = re.compile(r"registry\.npm|npm" + r"js\.|py" + r"pi\.org|python" + r"hosted", re.I)
+
+
+def tracked() -> list[pathlib.Path]:
+    """Return the files git knows, without generated ones."""
+    done = subprocess.run(["git", "ls-files"], cwd=ROOT, capture_output=True, text=True, check=True)
+    paths = [ROOT / name for name in done.stdout.splitlines()]
+    return [p for p in paths if p.is_file() and "generated" not in p.parts and "migrations" not in p.parts]
+
+
+def functions(path: pathlib.Path) -> list[str]:
+    """Say which Python functions are too long to read on one screen."""
+    tree = ast.parse(path.read_text("utf-8"))
+    found = []
+    for node in ast.walk(tree):
+        if isinstance(node, ast.FunctionDef | ast.AsyncFunctionDef) and node.end_lineno:
+            length = node.end_lineno - node.lineno + 1
+            if length > LONGEST_FUNCTION:
+                found.append(f"{path.relative_to(ROOT)}:{node.lineno} {node.name} has {length} lines")
+    return found
+
+
+def main() -> int:
+    """Print what breaks a rule; returns the exit status."""
+    faults = []
+    for path in tracked():
+        if path.suffix in SOURCE:
+            count = len(path.read_text("utf-8").splitlines())
+            if count > LONGEST_FILE:
+                faults.append(f"{path.relative_to(ROOT)} has {count} lines")
+        if path.suffix == ".py":
+            faults += functions(path)
+        listed = path.suffix in {".json", ".txt", ".toml", ".in"} or path.name == ".npmrc"
+        if listed and REGISTRY.search(path.read_text("utf-8")):
+            faults.append(f"{path.relative_to(ROOT)} names a package registry")
+    sys.stdout.write("".join(f"{fault}\n" for fault in faults))
+    return 1 if faults else 0
+
+
+if __name__ == "__main__":
+    sys.exit(main())

@@ -1,0 +1,128 @@
+"""What is typed wrongly, sent without signal, or asked for by the wrong person."""
+
+import uuid
+
+from tests.browser.base import DESKTOP, PHONE, BrowserCase, expect
+
+
+class Readings(BrowserCase):
+    def setUp(self):
+        super().setUp()
+        self.page = self.open(DESKTOP)
+        self.sign_up(self.page)
+        self.set_up(self.page)
+        self.tab(self.page, "Water")
+
+    def type_profile(self, *pairs):
+        for row, (depth, temperature) in enumerate(pairs, 1):
+            if row > 1:
+                self.page.get_by_role("button", name="Next depth").click()
+            self.page.get_by_label(f"Depth {row}", exact=True).fill(depth)
+            self.page.get_by_label(f"Temperature {row}", exact=True).fill(temperature)
+
+    def test_sixty_celsius_offers_fahrenheit_and_keeps_what_was_typed(self):
+        page = self.page
+        self.type_profile(("0", "60"), ("2", "58"))
+        expect(page.get_by_text("60 °C is no lake water.")).to_be_visible()
+        expect(page.get_by_label("Temperature 1", exact=True)).to_have_attribute("aria-invalid", "true")
+        page.get_by_role("button", name="Read them as °F").first.click()
+        expect(page.get_by_text("no lake water")).to_have_count(0)
+        expect(page.get_by_label("Temperature 1", exact=True)).to_have_value("60")
+        page.reload()
+        expect(page.get_by_label("Temperature 2", exact=True)).to_have_value("58")
+
+    def test_each_fault_at_its_field(self):
+        page = self.page
+        self.type_profile(("0", "12"), ("2", "warm"), ("2", "11"))
+        expect(page.get_by_text("'warm' is no number.")).to_be_visible()
+        page.get_by_label("Temperature 2", exact=True).fill("11,5")
+        expect(page.get_by_text("2 m is there twice.")).to_be_visible()
+        page.get_by_label("Depth 3", exact=True).fill("30")
+        expect(page.get_by_text("30 m lies below the bed")).to_be_visible()
+        page.get_by_label("Depth 3", exact=True).fill("3")
+        expect(page.get_by_role("alert")).to_have_count(0)
+        page.get_by_label("Wind", exact=True).fill("400")
+        page.get_by_label("Wind unit").select_option("km/h")
+        expect(page.get_by_text("400 km/h) is beyond any hurricane")).to_be_visible()
+        self.tab(page, "Plan")
+        expect(page.get_by_text("A reading needs mending")).to_be_visible()
+
+    def test_a_loggers_file_dropped_in(self):
+        page = self.page
+        file = {
+            "name": "cast.csv",
+            "mimeType": "text/csv",
+            "buffer": "Tiefe (m);Temperatur (°C)\n0;12,5\n2;11,5\n4;11\n".encode(),
+        }
+        page.locator("input[type=file]").set_input_files(file)
+        expect(page.get_by_text("3 readings from the file.")).to_be_visible()
+        expect(page.get_by_label("Temperature 2", exact=True)).to_have_value("11.5")
+        bad = {"name": "cast.csv", "mimeType": "text/csv", "buffer": b"0;12\n1;11\n1;10\n"}
+        page.locator("input[type=file]").set_input_files(bad)
+        expect(page.get_by_text("Line 3: 1 m is there twice.")).to_be_visible()
+        expect(page.get_by_label("Temperature 2", exact=True)).to_have_value("11.5")
+        huge = {"name": "memory.csv", "mimeType": "text/csv", "buffer": b"0;12\n" * 10_000_000}
+        page.locator("input[type=file]").set_input_files(huge)
+        expect(page.get_by_text("This file has 50 MB")).to_be_visible()
+
+    def test_the_ring_on_the_cord_is_worked_by_keys(self):
+        page = self.page
+        ring = page.get_by_role("slider", name="Depth under the ring")
+        ring.focus()
+        page.keyboard.press("Home")
+        page.keyboard.press("ArrowDown")
+        page.keyboard.press("PageDown")
+        # One step is 0.1 m, a page ten of them.
+        expect(ring).to_have_attribute("aria-valuenow", "1.1")
+        page.get_by_role("button", name="Tie a reading at the ring").click()
+        expect(page.get_by_label("Depth 1", exact=True)).to_have_value("1.1")
+
+
+class OnTheWater(BrowserCase):
+    def test_without_signal_nothing_is_lost(self):
+        page = self.open(PHONE)
+        self.sign_up(page)
+        self.set_up(page)
+        page.get_by_role("button", name="Fish this set-up").first.click()
+        page.get_by_role("button", name="Take", exact=True).click()
+        expect(page.get_by_test_id("tally")).to_contain_text("1 take,")
+        self.context.set_offline(True)
+        expect(page.get_by_text("No signal.")).to_be_visible()
+        page.get_by_role("button", name="Take", exact=True).click()
+        page.get_by_role("button", name="Pluck", exact=True).click()
+        expect(page.get_by_test_id("tally")).to_contain_text("2 takes")
+        expect(page.get_by_text("2 entries waiting to be sent.")).to_be_visible()
+        self.context.set_offline(False)
+        expect(page.get_by_text("waiting to be sent")).to_have_count(0)
+        page.reload()
+        expect(page.get_by_test_id("tally")).to_contain_text("2 takes")
+
+    def test_changes_start_a_new_stretch(self):
+        page = self.open(PHONE)
+        self.sign_up(page)
+        self.set_up(page)
+        page.get_by_role("button", name="Fish this set-up").first.click()
+        page.get_by_role("button", name="Follow").click()
+        page.get_by_role("button", name="Change…").click()
+        place = page.get_by_label("Place", exact=True)
+        other = "Shelf" if place.input_value() == "Channel" else "Channel"
+        place.select_option(other)
+        page.get_by_role("radio", name="Roly-poly").click()
+        expect(page.get_by_text("Two changes at once")).to_be_visible()
+        page.get_by_role("button", name="Fish it").click()
+        page.get_by_role("button", name="Stop fishing").click()
+        stretches = page.locator("ol.corded > li")
+        expect(stretches).to_have_count(2)
+        expect(stretches.nth(1)).to_contain_text(other)
+
+    def test_somebody_elses_outing_is_not_there(self):
+        page = self.open(DESKTOP)
+        self.sign_up(page)
+        self.set_up(page)
+        for path in ("log", "fish"):
+            page.goto(f"{self.live_server_url}/{path}/{uuid.uuid4()}")
+            expect(page.get_by_text("There is no such outing of yours.")).to_be_visible()
+        page.goto(f"{self.live_server_url}/plan?w={uuid.uuid4()}")
+        expect(page.get_by_text("There is no such water of yours.")).to_be_visible()
+        page.goto(f"{self.live_server_url}/log")
+        expect(page.get_by_text("No outing yet")).to_be_visible()
