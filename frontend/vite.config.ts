@@ -4,6 +4,6 @@ import { defineConfig } from "vite";
 
 export default defineConfig({
   plugins: [react(), tailwindcss()],
-  build: { assetsInlineLimit: 0, target: "es2022" },
+  build: { assetsInlineLimit: 0, manifest: true, target: "es2022" },
   server: { proxy: { "/api": "http://127.0.0.1:8000" } },
 });

@@ -1,5 +1,6 @@
 import { lazy, Suspense } from "react";
 import { Navigate, Route, Routes } from "react-router";
+import { Boundary } from "./components/Boundary";
 import { Shell } from "./components/Shell";
 import { Failed, Loading } from "./components/states";
 import { ReaderProvider, useSession } from "./lib/session";
@@ -26,21 +27,23 @@ export function App() {
       <OutboxProvider>
         <UndoProvider>
           <Shell>
-            <Suspense fallback={<Loading what="Opening…" />}>
-              <Routes>
-                <Route path="/" element={<Navigate to="/plan" replace />} />
-                <Route path="/water" element={<WaterPage />} />
-                <Route path="/plan" element={<PlanPage />} />
-                <Route path="/fish" element={<FishPage />} />
-                <Route path="/fish/:id" element={<FishPage />} />
-                <Route path="/log" element={<LogPage />} />
-                <Route path="/log/:id" element={<OutingPage />} />
-                <Route path="/kit" element={<KitPage />} />
-                <Route path="/start" element={<StartPage />} />
-                <Route path="/waters/:id" element={<WaterFormPage />} />
-                <Route path="*" element={<Failed error={new Error()} />} />
-              </Routes>
-            </Suspense>
+            <Boundary>
+              <Suspense fallback={<Loading what="Opening…" />}>
+                <Routes>
+                  <Route path="/" element={<Navigate to="/plan" replace />} />
+                  <Route path="/water" element={<WaterPage />} />
+                  <Route path="/plan" element={<PlanPage />} />
+                  <Route path="/fish" element={<FishPage />} />
+                  <Route path="/fish/:id" element={<FishPage />} />
+                  <Route path="/log" element={<LogPage />} />
+                  <Route path="/log/:id" element={<OutingPage />} />
+                  <Route path="/kit" element={<KitPage />} />
+                  <Route path="/start" element={<StartPage />} />
+                  <Route path="/waters/:id" element={<WaterFormPage />} />
+                  <Route path="*" element={<Failed error={new Error()} />} />
+                </Routes>
+              </Suspense>
+            </Boundary>
           </Shell>
         </UndoProvider>
       </OutboxProvider>

@@ -14,19 +14,26 @@ interface Props {
 export function Hold({ depthM, label, note, onChange }: Props) {
   const scale = useColumn();
   const area = useRef<SVGRectElement>(null);
+  // Keys may come faster than the page draws: each starts from where the last one left the ring.
+  const held = useRef(depthM);
+  held.current = depthM;
+  const move = (depth: number) => {
+    held.current = depth;
+    onChange(depth);
+  };
   const step = scale.unit === "m" ? 0.1 : FOOT_M / 2;
   const snap = (d: number) => Math.max(0, Math.min(scale.bedM, Math.round(d / step) * step));
   const follow = (event: PointerEvent<SVGElement>) => {
     const box = area.current?.ownerSVGElement?.getBoundingClientRect();
-    if (box) onChange(snap(scale.depth(event.clientY - box.top)));
+    if (box) move(snap(scale.depth(event.clientY - box.top)));
   };
   const keys = (event: KeyboardEvent) => {
     const moves: Record<string, number> = { ArrowDown: 1, ArrowUp: -1, PageDown: 10, PageUp: -10 };
-    const move = moves[event.key];
+    const by = moves[event.key];
     const end = event.key === "Home" ? 0 : event.key === "End" ? scale.bedM : null;
-    if (move === undefined && end === null) return;
+    if (by === undefined && end === null) return;
     event.preventDefault();
-    onChange(end ?? snap(depthM + (move ?? 0) * step));
+    move(end ?? snap(held.current + (by ?? 0) * step));
   };
   const y = scale.y(depthM);
   return (

@@ -191,8 +191,7 @@ export function SetUpLayer({
         const active = i === chosen;
         const hung = setUp.float_hang_m !== null;
         return (
-          // biome-ignore lint/a11y/useKeyWithClickEvents: the list beside the picture does the same by keyboard
-          // biome-ignore lint/a11y/noStaticElementInteractions: as above
+          // biome-ignore lint/a11y/noStaticElementInteractions: the list beside the picture does the same by keyboard
           <g key={setUp.method} onClick={() => onChoose(i)} className="cursor-pointer">
             <path
               d={`M${x} ${scale.surfaceY}V${y - 10}`}

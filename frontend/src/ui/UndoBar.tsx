@@ -4,7 +4,7 @@ import { Button } from "./controls";
 
 interface Done {
   text: string;
-  undo?: () => void | Promise<unknown>;
+  undo?: () => unknown;
 }
 
 const UndoContext = createContext<(done: Done) => void>(() => undefined);

@@ -14,22 +14,21 @@ import { spellFrom } from "./useFishing";
 type Pace = NonNullable<Schemas["SpellBody"]["pace"]>;
 
 interface Props {
-  open: boolean;
   onClose: () => void;
   outing: Outing;
   spell: Spell;
   onChange: (part: Partial<Schemas["SpellBody"]>) => void;
 }
 
-export function ChangeSheet({ open, onClose, outing, spell, onChange }: Props) {
+export default function ChangeSheet(props: Props) {
   return (
-    <Sheet open={open} onClose={onClose} title={words.changeTitle} about={words.changeAbout}>
-      {open && <ChangeForm onClose={onClose} outing={outing} spell={spell} onChange={onChange} />}
+    <Sheet open onClose={props.onClose} title={words.changeTitle} about={words.changeAbout}>
+      <ChangeForm {...props} />
     </Sheet>
   );
 }
 
-function ChangeForm({ onClose, outing, spell, onChange }: Omit<Props, "open">) {
+function ChangeForm({ onClose, outing, spell, onChange }: Props) {
   const { say } = useReader();
   const kit = useQuery({ queryKey: ["kit"], queryFn: () => need(api.GET("/api/kit")) });
   const waters = useWaters();

@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { useState } from "react";
+import { lazy, Suspense, useEffect, useState } from "react";
 import { Link, Navigate, useNavigate, useParams } from "react-router";
 import { ApiError, api, need } from "../../api/client";
 import { Column } from "../../column/Column";
@@ -13,12 +13,12 @@ import { bandText, depthText, FOOT_M } from "../../lib/units";
 import type { Outing, Spell } from "../../offline/useOuting";
 import { Button } from "../../ui/controls";
 import { useDone } from "../../ui/UndoBar";
-import { ChangeSheet } from "./ChangeSheet";
 import { Clock, FlyLayer, nowDepth, useAwake, useElapsed } from "./Clock";
-import { FishSheet } from "./FishSheet";
 import { words } from "./strings";
 import { atCount, type Kind, useFishing } from "./useFishing";
 
+const ChangeSheet = lazy(() => import("./ChangeSheet"));
+const FishSheet = lazy(() => import("./FishSheet"));
 const KINDS: Kind[] = ["take", "landed", "pluck", "lost", "follow", "weed", "bottom", "blank"];
 const DAY_MS = 86_400_000;
 
@@ -126,6 +126,11 @@ function Boat({ fishing, outing, spell }: BoatProps) {
   const done = useDone();
   const go = useNavigate();
   const elapsed = useElapsed(fishing.castAt);
+  useEffect(() => {
+    // Fetched while there is signal, so that they open without it.
+    void import("./ChangeSheet");
+    void import("./FishSheet");
+  }, []);
   useAwake(fishing.castAt !== null);
   const belief = outing.plan ? chosenBelief(outing.plan) : undefined;
   const at = nowDepth(fishing.setUp, spell, elapsed);
@@ -195,19 +200,23 @@ function Boat({ fishing, outing, spell }: BoatProps) {
           </Button>
         </div>
       </div>
-      <ChangeSheet
-        open={changing}
-        onClose={() => setChanging(false)}
-        outing={outing}
-        spell={spell}
-        onChange={(part) => fishing.change(part, words.changed)}
-      />
-      <FishSheet
-        open={fish !== null}
-        onClose={() => setFish(null)}
-        flies={spell.flies ?? []}
-        onSave={(part) => fish && fishing.describeFish(fish, part, words.kinds.landed)}
-      />
+      <Suspense>
+        {changing && (
+          <ChangeSheet
+            onClose={() => setChanging(false)}
+            outing={outing}
+            spell={spell}
+            onChange={(part) => fishing.change(part, words.changed)}
+          />
+        )}
+        {fish !== null && (
+          <FishSheet
+            onClose={() => setFish(null)}
+            flies={spell.flies ?? []}
+            onSave={(part) => fishing.describeFish(fish, part, words.kinds.landed)}
+          />
+        )}
+      </Suspense>
     </div>
   );
 }

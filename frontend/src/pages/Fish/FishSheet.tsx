@@ -10,13 +10,12 @@ import { words } from "./strings";
 type Species = NonNullable<Schemas["EventBody"]["species"]>;
 
 interface Props {
-  open: boolean;
   onClose: () => void;
   flies: string[];
   onSave: (part: Partial<Schemas["EventBody"]>) => void;
 }
 
-export function FishSheet({ open, onClose, flies, onSave }: Props) {
+export default function FishSheet({ onClose, flies, onSave }: Props) {
   const { settings, say } = useReader();
   const metric = settings.depth_unit === "m";
   const [species, setSpecies] = useState<Species>("rainbow");
@@ -33,7 +32,6 @@ export function FishSheet({ open, onClose, flies, onSave }: Props) {
       released: fate === "" ? null : fate === "released",
       fly: fly || (flies.length === 1 ? (flies[0] ?? "") : ""),
     });
-    setLength("");
     onClose();
   };
   const problem = bad
@@ -46,7 +44,7 @@ export function FishSheet({ open, onClose, flies, onSave }: Props) {
       }
     : undefined;
   return (
-    <Sheet open={open} onClose={onClose} title={words.fishTitle} about={words.fishAbout}>
+    <Sheet open onClose={onClose} title={words.fishTitle} about={words.fishAbout}>
       <div className="space-y-4">
         <Choice
           label={words.species}

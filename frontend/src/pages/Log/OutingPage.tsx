@@ -1,4 +1,4 @@
-import { useState } from "react";
+import { lazy, Suspense, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import { ApiError, type Schemas } from "../../api/client";
 import { Column } from "../../column/Column";
@@ -21,17 +21,13 @@ import {
   useOuting,
 } from "../../offline/useOuting";
 import { Button } from "../../ui/controls";
-import { Sheet } from "../../ui/Sheet";
 import { useDone } from "../../ui/UndoBar";
 import { Compared } from "./Compared";
-import { EventForm, OutingForm, SpellForm } from "./EditSheets";
+import type { Editing, Mend } from "./EditSheet";
 import { DepthTable, RateLine } from "./Rates";
 import { words } from "./strings";
 
-type Editing =
-  | { kind: "outing" }
-  | { kind: "spell"; spell: Spell }
-  | { kind: "event"; event: Event; spell: Spell };
+const EditSheet = lazy(() => import("./EditSheet"));
 
 export default function OutingPage() {
   const { id = "" } = useParams();
@@ -48,7 +44,7 @@ interface Props {
 }
 
 /** Writes with the way back kept beside them. */
-function useMend({ outing, write }: Props) {
+function useMend({ outing, write }: Props): Mend {
   const done = useDone();
   const say = (text: string, there: Write, back: Write) => {
     write(text, there);
@@ -143,7 +139,6 @@ function OutingWork({ outing, write }: Props) {
   const belief = outing.plan ? chosenBelief(outing.plan) : undefined;
   const deepest = Math.max(belief?.bed_m ?? 0, outing.by_depth.at(-1)?.bottom_m ?? 0, 2);
   const spells = [...outing.spells].sort((a, b) => a.started_at.localeCompare(b.started_at));
-  const close = () => setEditing(null);
   return (
     <TwoPane
       column={
@@ -245,42 +240,17 @@ function OutingWork({ outing, write }: Props) {
           </ol>
         </section>
       </div>
-      <Sheet open={editing !== null} onClose={close} title={words.edit}>
-        {editing?.kind === "outing" && (
-          <OutingForm
+      {editing && (
+        <Suspense>
+          <EditSheet
+            editing={editing}
             outing={outing}
             zone={zone}
-            onClose={close}
-            onSave={(b) => {
-              mend.outing(b);
-              close();
-            }}
+            mend={mend}
+            onClose={() => setEditing(null)}
           />
-        )}
-        {editing?.kind === "spell" && (
-          <SpellForm
-            spell={editing.spell}
-            zone={zone}
-            onClose={close}
-            onSave={(b) => {
-              mend.spell(editing.spell, b);
-              close();
-            }}
-          />
-        )}
-        {editing?.kind === "event" && (
-          <EventForm
-            event={editing.event}
-            spell={editing.spell}
-            zone={zone}
-            onClose={close}
-            onSave={(b) => {
-              mend.event(editing.event, b);
-              close();
-            }}
-          />
-        )}
-      </Sheet>
+        </Suspense>
+      )}
     </TwoPane>
   );
 }

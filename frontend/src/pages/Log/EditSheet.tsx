@@ -13,7 +13,19 @@ import {
   spellBody,
 } from "../../offline/useOuting";
 import { BOX, Button, Field, NumberBox, Select, TextBox } from "../../ui/controls";
+import { Sheet } from "../../ui/Sheet";
 import { words } from "./strings";
+
+export type Editing =
+  | { kind: "outing" }
+  | { kind: "spell"; spell: Spell }
+  | { kind: "event"; event: Event; spell: Spell };
+
+export interface Mend {
+  outing: (body: Schemas["OutingBody"] | null) => void;
+  spell: (spell: Spell, body: Schemas["SpellBody"] | null) => void;
+  event: (event: Event, body: Schemas["EventBody"] | null) => void;
+}
 
 function fault(path: string, message: string, accepted: string): Problem {
   return { code: "form", path, message, accepted, hint: "" };
@@ -96,7 +108,7 @@ function Foot({ onSave, onClose, bad }: { onSave: () => void; onClose: () => voi
   );
 }
 
-export function OutingForm({
+function OutingForm({
   outing,
   zone,
   onSave,
@@ -137,12 +149,7 @@ export function OutingForm({
   );
 }
 
-export function SpellForm({
-  spell,
-  zone,
-  onSave,
-  onClose,
-}: FormProps<Schemas["SpellBody"]> & { spell: Spell }) {
+function SpellForm({ spell, zone, onSave, onClose }: FormProps<Schemas["SpellBody"]> & { spell: Spell }) {
   const [from, setFrom] = useState(spell.started_at);
   const [to, setTo] = useState(spell.ended_at ?? null);
   const depth = useDepthBox(spell.depth_m);
@@ -185,7 +192,7 @@ export function SpellForm({
   );
 }
 
-export function EventForm({
+function EventForm({
   event,
   spell,
   zone,
@@ -278,5 +285,46 @@ export function EventForm({
       )}
       <Foot bad={depth.bad || badLength} onClose={onClose} onSave={save} />
     </div>
+  );
+}
+
+interface Props {
+  editing: Editing;
+  outing: Outing;
+  zone: string;
+  mend: Mend;
+  onClose: () => void;
+}
+
+export default function EditSheet({ editing, outing, zone, mend, onClose }: Props) {
+  const then =
+    <T,>(save: (body: T) => void) =>
+    (body: T) => {
+      save(body);
+      onClose();
+    };
+  return (
+    <Sheet open onClose={onClose} title={words.edit}>
+      {editing.kind === "outing" && (
+        <OutingForm outing={outing} zone={zone} onClose={onClose} onSave={then(mend.outing)} />
+      )}
+      {editing.kind === "spell" && (
+        <SpellForm
+          spell={editing.spell}
+          zone={zone}
+          onClose={onClose}
+          onSave={then((b: Schemas["SpellBody"]) => mend.spell(editing.spell, b))}
+        />
+      )}
+      {editing.kind === "event" && (
+        <EventForm
+          event={editing.event}
+          spell={editing.spell}
+          zone={zone}
+          onClose={onClose}
+          onSave={then((b: Schemas["EventBody"]) => mend.event(editing.event, b))}
+        />
+      )}
+    </Sheet>
   );
 }
