@@ -52,12 +52,12 @@ def views(address: str) -> dict[str, tuple[dict, bool, object]]:
         "plan-phone-feet": (PHONE, True, simple("/plan", "Fish")),
         "water": (DESKTOP, False, simple("/water", "What you read")),
         "water-phone": (PHONE, False, simple("/water", "What you read")),
-        "fish-phone": (PHONE, False, lambda page: fish(page, address)),
-        "fish": (DESKTOP, True, lambda page: fish(page, address)),
         "log": (DESKTOP, False, simple("/log", "The log")),
         "log-phone": (PHONE, True, simple("/log", "The log")),
         "outing": (DESKTOP, False, outing),
         "kit": (DESKTOP, False, simple("/kit", "Your kit")),
+        "fish-phone": (PHONE, False, lambda page: fish(page, address)),
+        "fish": (DESKTOP, True, lambda page: fish(page, address)),
     }
 
 

@@ -3,6 +3,7 @@ import { Navigate, Route, Routes } from "react-router";
 import { Boundary } from "./components/Boundary";
 import { Shell } from "./components/Shell";
 import { Failed, Loading } from "./components/states";
+import { words } from "./components/strings";
 import { ReaderProvider, useSession } from "./lib/session";
 import { OutboxProvider } from "./offline/useOuting";
 import { SignInPage } from "./pages/SignIn/SignInPage";
@@ -19,7 +20,7 @@ const WaterFormPage = lazy(() => import("./pages/Start/WaterFormPage"));
 
 export function App() {
   const session = useSession();
-  if (session.isPending) return <Loading what="Opening…" />;
+  if (session.isPending) return <Loading what={words.opening} />;
   if (session.isError) return <Failed error={session.error} again={() => void session.refetch()} />;
   if (!session.data.name) return <SignInPage demo={session.data.demo_available} />;
   return (
@@ -28,7 +29,7 @@ export function App() {
         <UndoProvider>
           <Shell>
             <Boundary>
-              <Suspense fallback={<Loading what="Opening…" />}>
+              <Suspense fallback={<Loading what={words.opening} />}>
                 <Routes>
                   <Route path="/" element={<Navigate to="/plan" replace />} />
                   <Route path="/water" element={<WaterPage />} />

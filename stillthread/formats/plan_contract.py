@@ -336,6 +336,7 @@ class SetUpOut(Strict):
     depth_note: str
     reasons: list[ReasonOut]
     watch_for: str
+    cautions: list[CautionOut]
     fallback: str
 
 

@@ -174,6 +174,7 @@ def _set_up_out(s: SetUp) -> c.SetUpOut:
         depth_note=s.depth_note,
         reasons=[c.ReasonOut(**vars(r)) for r in s.reasons],
         watch_for=s.watch_for,
+        cautions=[c.CautionOut(**vars(x)) for x in s.cautions],
         fallback=s.fallback,
     )
 

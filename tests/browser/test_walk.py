@@ -75,7 +75,7 @@ class Walk(BrowserCase):
         # After 10 s an unweighted fly has fallen 0.035 x 10 = 0.35 m by itself; the line is no help yet
         # (0.97 x 0.03048 x 10 = 0.30 m, less three quarters of the leader). 0.35 m is 1.1 ft.
         depth = page.get_by_test_id("fly-depth")
-        expect(depth).to_have_text(re.compile(r"Fly about 1 ft" if feet else r"Fly about 0\.[34] m"))
+        expect(depth).to_have_text(re.compile(r"Fly about 1\.[12] ft" if feet else r"Fly about 0\.[34] m"))
         expect(page.get_by_role("timer")).to_contain_text(re.compile(r"0:1[01]"))
         if not feet:
             self.assertGreaterEqual(page.get_by_role("timer").locator("span").first.bounding_box()["height"], 50)

@@ -2,12 +2,15 @@ import unittest
 from dataclasses import replace
 from datetime import UTC, datetime
 
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
 from stillthread.core.errors import InputError
 from stillthread.core.food.season import Sighting
 from stillthread.core.setup.model import Angler, Rules
 from stillthread.core.setup.plan import make_plan
 from stillthread.core.water.reading import Reading
-from tests.days import BASIN, FLOATING, LINES, MARGIN, MAY, SUMMER, TYPE_3, TYPE_7, UPLAND, day, profile
+from tests.days import BASIN, DROP, FLOATING, LINES, MARGIN, MAY, SUMMER, TYPE_3, TYPE_7, UPLAND, day, profile
 
 WARM = Reading(profile((0, 21.0), (2, 20.8), (5, 19.5)), 5.5, 3.0, None, 225.0, 4, "clear")
 
@@ -22,8 +25,8 @@ def caution_codes(plan):
 
 class SetUps(unittest.TestCase):
     def test_two_to_four_that_differ_in_method(self):
-        for given in (day(), day(reading=Reading()), day(reading=SUMMER, place="Basin"), day(place="Margin")):
-            found = methods(make_plan(given))
+        for one in (day(), day(reading=Reading()), day(reading=SUMMER, place="Basin"), day(place="Margin")):
+            found = methods(make_plan(one))
             self.assertTrue(2 <= len(found) <= 4, found)
             self.assertEqual(len(set(found)), len(found))
 
@@ -163,6 +166,12 @@ class Cautions(unittest.TestCase):
         self.assertTrue(plan.set_ups)
         self.assertIn("keep", plan.cautions[0].sentence)
 
+    def test_each_set_up_says_what_to_mind_with_it(self):
+        # Trade: a float drags in a wind; a rig deeper than rod, arm and net needs a quick-release float and its peg.
+        plan = make_plan(day(angler=Angler(rod_m=2.7, net_m=0.3), reading=replace(MAY, wind_m_s=5.0)))
+        rig = next(s for s in plan.set_ups if s.method == "float")
+        self.assertEqual({c.code for c in rig.cautions}, {"float-peg", "drag"})
+
     def test_wind_limits_for_small_boats(self):
         # Trade limits: think again from 5.5 m/s, stay ashore from 8 m/s; ashore neither applies.
         boat = Angler(afloat=True)
@@ -178,6 +187,33 @@ class Cautions(unittest.TestCase):
         self.assertIn("local-rules", codes)
         levels = [c.level for c in plan.cautions]
         self.assertEqual(levels, sorted(levels, key=["stop", "caution", "note"].index))
+
+
+class AnyDay(unittest.TestCase):
+    @settings(max_examples=60, deadline=None)
+    @given(
+        st.floats(0.3, 18),
+        st.lists(st.floats(0, 30), max_size=6),
+        st.one_of(st.none(), st.floats(0, 20)),
+        st.one_of(st.none(), st.integers(0, 8)),
+        st.integers(1, 12),
+        st.integers(0, 23),
+        st.sampled_from([None, "gin-clear", "clear", "slightly-coloured", "coloured"]),
+    )
+    def test_a_plan_keeps_its_promises(self, bed, temperatures, wind, cloud, month, hour, clarity):
+        step = bed / max(len(temperatures), 1)
+        points = profile(*((i * step, t) for i, t in enumerate(temperatures)))
+        place = replace(DROP, name="Anywhere", depth_min_m=0.0, depth_max_m=bed)
+        reading = Reading(points, bed, wind, None, 90.0, cloud, clarity)
+        water = replace(UPLAND, places=(place,))
+        when = datetime(2026, month, 15, hour, tzinfo=UTC)
+        plan = make_plan(day(when=when, reading=reading, water=water, place="Anywhere"))
+        self.assertAlmostEqual(float(plan.chosen.mass.sum()), 1.0, places=9)
+        self.assertLessEqual(len(plan.set_ups), 4)
+        for s in plan.set_ups:
+            self.assertTrue(0 <= s.low_m <= s.high_m <= bed + 1e-9, s)
+            self.assertTrue(0 < s.relative <= 1)
+            self.assertTrue(all(f.depth_m is None or 0 <= f.depth_m <= bed for f in s.flies))
 
 
 class BadInput(unittest.TestCase):

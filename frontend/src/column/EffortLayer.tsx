@@ -9,13 +9,16 @@ type Event = Schemas["EventOut"];
 
 export const TAKES = ["take", "lost", "landed", "pluck", "follow"];
 
-export function EffortLayer({ bins, rings = false }: { bins: Bin[]; rings?: boolean }) {
+export function EffortLayer({ bins }: { bins: Bin[] }) {
   const scale = useColumn();
   const most = Math.max(...bins.map((b) => b.hours), 0.1);
   const x0 = scale.cordX + scale.width * 0.36;
   const wide = scale.width * 0.34;
   return (
     <g data-layer="effort">
+      <text className="halo" x={x0} y={scale.surfaceY - 14} fontSize="13" fill="var(--weed)">
+        hours fished
+      </text>
       {bins
         .filter((b) => b.hours > 0 && b.top_m < scale.bedM)
         .map((b) => {
@@ -35,27 +38,47 @@ export function EffortLayer({ bins, rings = false }: { bins: Bin[]; rings?: bool
                 stroke="var(--weed)"
               />
               {y2 - y1 >= 15 && (
-                <text x={x0 + 5} y={(y1 + y2) / 2 + 5} fontSize="13" fill="var(--ink)">
+                <text className="halo" x={x0 + 5} y={(y1 + y2) / 2 + 5} fontSize="13" fill="var(--ink)">
                   {words}
                 </text>
-              )}
-              {Array.from(
-                { length: rings ? Math.min(b.takes.count, Math.floor((y2 - y1) / 4), 8) : 0 },
-                (_, i) => (
-                  <circle
-                    key={i}
-                    cx={x0 - 10 - 12 * (i % 4)}
-                    cy={(y1 + y2) / 2 + (i < 4 ? 0 : 12)}
-                    r="4"
-                    fill="none"
-                    stroke="var(--take)"
-                    strokeWidth="2"
-                  />
-                ),
               )}
             </g>
           );
         })}
+    </g>
+  );
+}
+
+/** Takes an hour at each depth: a ring at the rate, a broken line over what it may really be. */
+export function RateLayer({ bins }: { bins: Bin[] }) {
+  const scale = useColumn();
+  const x0 = scale.cordX + 18;
+  const x1 = scale.cordX + scale.width * 0.34;
+  const rates = bins.map((b) => b.takes.per_hour ?? 0);
+  const most = Math.max(...rates, 0.2) * 1.6;
+  const x = (rate: number) => x0 + (x1 - x0) * Math.min(rate / most, 1);
+  return (
+    <g data-layer="rates">
+      <text className="halo" x={x0} y={scale.surfaceY - 14} fontSize="13" fill="var(--take)">
+        takes an hour
+      </text>
+      {bins.map((b) => {
+        const { per_hour: rate, low, high } = b.takes;
+        if (rate === null || low === null || high === null || b.top_m >= scale.bedM) return null;
+        const y = scale.y((b.top_m + b.bottom_m) / 2);
+        return (
+          <g key={b.top_m}>
+            <title>{`${rate.toFixed(2)} an hour, between ${low.toFixed(2)} and ${high.toFixed(2)}`}</title>
+            <path
+              d={`M${x(low)} ${y}H${x(high)}`}
+              stroke="var(--take)"
+              strokeWidth="3"
+              strokeDasharray="2 2.5"
+            />
+            <circle cx={x(rate)} cy={y} r="5" fill="var(--raised)" stroke="var(--take)" strokeWidth="2.5" />
+          </g>
+        );
+      })}
     </g>
   );
 }

@@ -82,9 +82,7 @@ export function Hold({ depthM, label, note, onChange }: Props) {
             fontSize="14"
             fontWeight="700"
             fill="var(--ink)"
-            stroke="var(--water-top)"
-            strokeWidth="4"
-            paintOrder="stroke"
+            className="halo"
           >
             {depthText(scale.unit, depthM)} · {note}
           </text>

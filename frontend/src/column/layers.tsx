@@ -48,6 +48,7 @@ function HalfBand({ top, bottom, x, named }: { top: number; bottom: number; x: n
       <path d={`M${x - 5} ${y1}h5V${y2}h-5`} fill="none" stroke="var(--water)" strokeWidth="2" />
       {named && y2 - y1 > 96 && (
         <text
+          className="halo"
           transform={`translate(${x + 15} ${(y1 + y2) / 2}) rotate(-90)`}
           textAnchor="middle"
           fontSize="13"
@@ -100,6 +101,7 @@ export function TemperatureLayer({ curve, read, unit, thermoclineM }: Temperatur
             strokeDasharray="10 4 2 4"
           />
           <text
+            className="halo"
             x={scale.width - 8}
             y={scale.y(thermoclineM) - 5}
             textAnchor="end"
@@ -128,6 +130,7 @@ export function TemperatureLayer({ curve, read, unit, thermoclineM }: Temperatur
               />
               {label && (
                 <text
+                  className="halo"
                   x={x(p.temperature_c) + 9}
                   y={labelY(scale, y)}
                   fontSize="13"
@@ -162,7 +165,14 @@ export function LightLayer({ comfortM }: { comfortM: number }) {
         <circle r="3.5" fill="var(--light)" />
         <path d="M-7 0h-2M7 0h2M0-7v-2M0 7v2M5 5l1.4 1.4M-5 5l-1.4 1.4M5-5l1.4-1.4M-5-5l-1.4-1.4" />
       </g>
-      <text x={scale.width - 30} y={y - 6} textAnchor="end" fontSize="13" fill="var(--light)">
+      <text
+        className="halo"
+        x={scale.width - 30}
+        y={y - 6}
+        textAnchor="end"
+        fontSize="13"
+        fill="var(--light)"
+      >
         light eases {depthText(scale.unit, comfortM)}
       </text>
     </g>
@@ -218,6 +228,7 @@ export function SetUpLayer({
               strokeWidth="1.5"
             />
             <text
+              className="halo"
               x={x}
               y={y + 5}
               textAnchor="middle"

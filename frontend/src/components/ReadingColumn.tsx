@@ -9,6 +9,7 @@ import { useReading } from "../lib/reading";
 import { useReader } from "../lib/session";
 import { bandText, temperatureText } from "../lib/units";
 import type { Water } from "../lib/waters";
+import { words } from "./strings";
 
 export function rippleOf(windMs: number | null | undefined): "calm" | "ripple" | "wave" | "unknown" {
   if (windMs === null || windMs === undefined) return "unknown";
@@ -55,8 +56,8 @@ export function ReadingColumn({ water, ring, onRing, children }: Props) {
   const t = plan ? nearestTemperature(plan.water.temperature, ring) : null;
   const half = belief?.bands.find((b) => b.share === 0.5);
   const summary = half
-    ? `Column of water at ${plan?.belief.chosen}: half the chance lies between ${bandText(unit, half.top_m, half.bottom_m)}`
-    : "Column of water";
+    ? words.columnAt(plan?.belief.chosen ?? "", bandText(unit, half.top_m, half.bottom_m))
+    : words.column;
   return (
     <Column bedM={bedM} unit={unit} ripple={rippleOf(reading?.wind_m_s)} summary={summary} className="h-full">
       {belief && <BeliefLayer belief={belief} />}
@@ -72,7 +73,7 @@ export function ReadingColumn({ water, ring, onRing, children }: Props) {
       {children}
       <Hold
         depthM={Math.min(ring, bedM)}
-        label="Depth under the ring"
+        label={words.ring}
         note={t === null ? undefined : temperatureText(settings.temperature_unit, t)}
         onChange={onRing}
       />

@@ -13,7 +13,7 @@ const Refused = lazy(() => import("./Refused"));
 function Tabs({ className }: { className: string }) {
   const { search } = useLocation();
   return (
-    <nav aria-label="Pages" className={className}>
+    <nav aria-label={words.pages} className={className}>
       {words.tabs.map((tab) => (
         <NavLink
           key={tab.to}
@@ -84,16 +84,31 @@ function useOnline(): boolean {
   return online;
 }
 
+/** True once something has been waiting for more than a moment. */
+function useLate(waiting: boolean): boolean {
+  const [late, setLate] = useState(false);
+  useEffect(() => {
+    if (!waiting) {
+      setLate(false);
+      return;
+    }
+    const timer = setTimeout(() => setLate(true), 2500);
+    return () => clearTimeout(timer);
+  }, [waiting]);
+  return late;
+}
+
 function SignalNotice() {
   const online = useOnline();
   const { box, entries } = useOutbox();
   const [open, setOpen] = useState(false);
   const refused = entries.filter((e) => e.refused);
   const waiting = entries.length - refused.length;
+  const late = useLate(waiting > 0);
   return (
     <>
       <div role="status" className="no-print">
-        {(!online || waiting > 1) && (
+        {(!online || late) && (
           <p className="bg-ink px-4 py-1.5 text-paper">
             {!online && words.offline} {waiting > 0 && words.waiting(waiting)}
           </p>

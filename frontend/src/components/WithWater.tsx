@@ -8,7 +8,7 @@ import { words } from "./strings";
 
 export function WithWater({ children }: { children: (water: Water) => ReactNode }) {
   const { water, list, unknown, isPending, isError, error, refetch } = useWater();
-  if (isPending) return <Loading what="Fetching your waters…" />;
+  if (isPending) return <Loading what={words.fetchingWaters} />;
   if (isError) return <Failed error={error} again={() => void refetch()} />;
   if (list.length === 0) return <Navigate to="/start" replace />;
   if (!water || unknown) return <Empty title={words.unknownWater} />;

@@ -24,4 +24,10 @@ export const words = {
   noWaterAbout: "Tick your kit and add a water; a plan takes two minutes.",
   start: "Set up",
   unknownWater: "There is no such water of yours.",
+  fetchingWaters: "Fetching your waters…",
+  opening: "Opening…",
+  pages: "Pages",
+  ring: "Depth under the ring",
+  column: "Column of water",
+  columnAt: (place: string, band: string) => `Column of water at ${place}: half the chance lies in ${band}`,
 };

@@ -59,11 +59,13 @@ function plain(value: number, digits: number): string {
 }
 
 export function depthText(unit: DepthUnit, metres: Metres, digits = 1): string {
-  return `${depthTo(unit, metres).toFixed(unit === "m" ? digits : Math.max(0, digits - 1))} ${unit}`;
+  const value = depthTo(unit, metres);
+  const shown = unit === "m" ? digits : value < 3 ? 1 : digits - 1;
+  return `${value.toFixed(Math.max(0, shown))} ${unit}`;
 }
 
 export function bandText(unit: DepthUnit, top: Metres, bottom: Metres): string {
-  const digits = unit === "m" ? 1 : 0;
+  const digits = unit === "m" || depthTo(unit, bottom - top) < 2 ? 1 : 0;
   return `${depthTo(unit, top).toFixed(digits)} to ${depthTo(unit, bottom).toFixed(digits)} ${unit}`;
 }
 

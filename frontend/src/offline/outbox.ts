@@ -47,11 +47,18 @@ export class Outbox {
   private entries: Entry[];
   private listeners = new Set<Listener>();
   private sending = false;
+  /** False when the device refuses to store: then memory is all there is. */
+  private kept = true;
   onSent: (write: Write) => void = () => undefined;
 
   constructor(private readonly owner: string) {
     this.entries = load<Entry[]>(this.storeKey, []);
     window.addEventListener("online", () => void this.flush());
+    window.addEventListener("storage", (event) => {
+      if (event.key !== this.storeKey) return;
+      this.entries = load<Entry[]>(this.storeKey, []);
+      for (const listener of this.listeners) listener();
+    });
     setInterval(() => this.waiting.length > 0 && void this.flush(), 15_000);
     void this.flush();
   }
@@ -71,23 +78,26 @@ export class Outbox {
     return () => this.listeners.delete(listener);
   };
 
-  private set(entries: Entry[]): void {
-    this.entries = entries;
-    save(this.storeKey, entries);
+  /** Change the queue from what the device holds, so that two open pages do not lose each other's entries. */
+  private set(change: (entries: Entry[]) => Entry[]): void {
+    this.entries = change(this.kept ? load<Entry[]>(this.storeKey, []) : this.entries);
+    this.kept = save(this.storeKey, this.entries);
     for (const listener of this.listeners) listener();
   }
 
   add(what: string, write: Write): void {
-    this.set([...this.entries, { key: crypto.randomUUID(), what, write }]);
+    this.set((entries) => [...entries, { key: crypto.randomUUID(), what, write }]);
     void this.flush();
   }
 
   discard(key: string): void {
-    this.set(this.entries.filter((entry) => entry.key !== key));
+    this.set((entries) => entries.filter((entry) => entry.key !== key));
   }
 
   retry(key: string): void {
-    this.set(this.entries.map((entry) => (entry.key === key ? { ...entry, refused: undefined } : entry)));
+    this.set((entries) =>
+      entries.map((entry) => (entry.key === key ? { ...entry, refused: undefined } : entry)),
+    );
     void this.flush();
   }
 
@@ -104,7 +114,9 @@ export class Outbox {
         } catch (error) {
           const refused = error instanceof ApiError && [404, 409, 422].includes(error.status);
           if (!refused) return; // No signal, signed out or a server in trouble: keep, and try again later.
-          this.set(this.entries.map((e) => (e.key === entry.key ? { ...e, refused: error.problems } : e)));
+          this.set((entries) =>
+            entries.map((e) => (e.key === entry.key ? { ...e, refused: error.problems } : e)),
+          );
         }
       }
     } finally {

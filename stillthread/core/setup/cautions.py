@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from stillthread.core.setup.model import Angler, Caution, PlanInput, Rules
+from stillthread.core.setup.model import Angler, Caution, PlanInput, Rules, SetUp
 from stillthread.core.trout.temperature import Welfare
 from stillthread.core.water.reading import Reading
 from stillthread.core.water.wind import STAY_ASHORE_M_S, THINK_AGAIN_M_S
@@ -86,6 +86,40 @@ def rule_cautions(rules: Rules) -> list[Caution]:
         found.append(Caution("barbless", "note", "Barbless hooks here, as you read the rules."))
     found.append(Caution("local-rules", "note", "Local rules, licences and closures come first, and they change."))
     return found
+
+
+SHALLOW_M = 1.5
+DRAGGING_WIND_M_S = 3.0
+
+
+def set_up_cautions(one: SetUp, reading: Reading, bed_m: float) -> tuple[Caution, ...]:
+    """Return what to mind with one set-up: snags, drag, tangles, the float's peg, smash takes (trade practice)."""
+    wind = reading.wind_m_s or 0.0
+    found = []
+    if one.float_kind == "release":
+        words = "Pegged too lightly the float frees on the cast; too tightly it stays on: then hold the leader and undo it by hand."
+        found.append(Caution("float-peg", "note", words))
+    if one.float_hang_m is not None and wind >= DRAGGING_WIND_M_S:
+        found.append(
+            Caution("drag", "note", "In this wind a dragged float lifts the flies: recast or mend when it drags.")
+        )
+    if one.count_s is not None and one.high_m >= bed_m - 0.1:
+        found.append(
+            Caution("snag", "caution", "The fly may reach the bed within this count: shorten it when weed comes back.")
+        )
+    if len(one.flies) > 1 and wind >= THINK_AGAIN_M_S:
+        found.append(
+            Caution("tangle", "note", "A team tangles in this wind: open the loop, let the back-cast straighten.")
+        )
+    if one.retrieve.kind == "roly-poly":
+        found.append(Caution("strike", "note", "Keep the retrieve going through the take; do not strike."))
+    elif one.retrieve.kind in ("long-pull", "strip-pause"):
+        found.append(Caution("smash-take", "note", "Never point the rod straight down the line when pulling."))
+    if bed_m < SHALLOW_M and one.float_hang_m is None:
+        found.append(
+            Caution("disturbance", "note", "In water this shallow repeated casting clears the place: rest it.")
+        )
+    return tuple(found)
 
 
 def plan_cautions(given: PlanInput, warmth: Welfare | None) -> tuple[Caution, ...]:

@@ -11,6 +11,7 @@ from stillthread.core.setup.score import Reach
 from stillthread.core.tackle.leaders import tippet_for
 from stillthread.core.tackle.lines import Line
 from stillthread.core.trout.belief import PlaceBelief, smallest_band
+from stillthread.core.trout.notice import upward_reach_m
 from stillthread.core.water.light import Light, ripple_class
 from stillthread.core.water.profile import temperature_at
 
@@ -65,6 +66,12 @@ class Context:
     def band_m(self) -> tuple[float, float]:
         """The likely feeding band at the place [m]: half the belief."""
         return smallest_band(self.belief, 0.5)
+
+    @property
+    def worth_fishing_m(self) -> tuple[float, float]:
+        """Depths [m] a fly is worth counting to: the band with four fifths of the belief, and what looks up from it."""
+        top, bottom = smallest_band(self.belief, 0.8)
+        return max(0.0, top - upward_reach_m(self.light.secchi_m)), bottom
 
     def lines_of(self, family: str) -> list[Line]:
         """Return the owned lines of a family, slowest first."""

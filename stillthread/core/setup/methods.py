@@ -90,7 +90,7 @@ def dry(context: Context) -> SetUp | RuledOut:
 def _best_target(context: Context, line: Line, leader: Leader, deepest_m: float, speed: float) -> float | None:
     """The depth [m] on a 0.1 m grid where this line's fly meets most fish for the time the count costs."""
     best, best_worth = None, 0.0
-    first = round(shallowest_useful_m(line) * 10)
+    first = round(max(shallowest_useful_m(line), context.worth_fishing_m[0]) * 10)
     for step in range(first, int(deepest_m * 10 + 1e-9) + 1):
         depth = step / 10
         count = count_to_depth_s(line, leader.length_m, depth)
@@ -124,6 +124,20 @@ def _deepest_for(context: Context, line: Line, leader: Leader) -> float:
     return min(limit, at.depth_m if at.depth_m is not None else limit)
 
 
+def _title(method: str, line: Line) -> str:
+    return "Slow nymphs on a floating line" if method == "nymphs" else line.title
+
+
+def _why_not(context: Context, line: Line, deepest_m: float) -> str:
+    """Why a counted line has no depth to fish at here."""
+    if shallowest_useful_m(line) > deepest_m:
+        return (
+            f"{context.bed_m:.1f} m of water: it fishes from about {shallowest_useful_m(line):.1f} m down, and here "
+            f"the line is on the bottom when the fly is at {max(deepest_m, 0):.1f} m."
+        )
+    return f"The likely depths begin at about {context.worth_fishing_m[0]:.1f} m: too deep to count to in {LONGEST_COUNT_S} s."
+
+
 def _counted_rig(context: Context, method: str, ranked: list[Match]) -> tuple[int, Leader, Retrieve]:
     """How many flies, on what leader, brought back how."""
     count = min(context.team_size(3 if method == "nymphs" else 2), len(ranked))
@@ -147,12 +161,7 @@ def counted_line(context: Context, method: str, line: Line) -> SetUp | RuledOut:
     deepest = _deepest_for(context, line, leader)
     target = _best_target(context, line, leader, deepest, retrieve.speed_m_s)
     if target is None:
-        return RuledOut(
-            line.title,
-            "depth",
-            f"{context.bed_m:.1f} m of water: it fishes from about {shallowest_useful_m(line):.1f} m down, and here "
-            f"the line is on the bottom when the fly is at {max(deepest, 0):.1f} m.",
-        )
+        return RuledOut(_title(method, line), "depth", _why_not(context, line, deepest))
     return _counted_set_up(context, method, line, leader, retrieve, target, count)
 
 
@@ -167,15 +176,9 @@ def _counted_set_up(
     share = fishing_share(seconds, context.angler.cast_m, retrieve.speed_m_s)
     worth = _worth(context, method, reached, share, retrieve, target, _appeal(ranked, context))
     depths: tuple[float | None, ...] = (None,) * (count - 1) + (at.depth_m,)
-    title = "Slow nymphs on a floating line" if method == "nymphs" else line.title
-    snag = (
-        " The band reaches the bed: shorten the count when you feel weed."
-        if (at.high_m or 0) >= context.bed_m - 0.1
-        else ""
-    )
     return SetUp(
         method=method,
-        title=title,
+        title=_title(method, line),
         line=line,
         leader=leader,
         flies=place_team(ranked, count, leader.flies_at_m, depths, context.wary),
@@ -191,7 +194,7 @@ def _counted_set_up(
         cast_m=context.angler.cast_m,
         relative=worth,
         sink_table=sink_table(line, leader.length_m, min(2 * seconds + 15, 180), context.bed_m),
-        depth_note=APPROXIMATE + snag,
+        depth_note=APPROXIMATE,
         reasons=(
             _fly_reason(ranked),
             Reason("count", f"{seconds} s puts the point fly at about {at.depth_m or target:.1f} m."),

@@ -6,7 +6,7 @@ from dataclasses import replace
 
 from stillthread.core.errors import InputError, Problem
 from stillthread.core.food.season import available_food
-from stillthread.core.setup.cautions import plan_cautions
+from stillthread.core.setup.cautions import plan_cautions, set_up_cautions
 from stillthread.core.setup.context import Context
 from stillthread.core.setup.methods import counted_line, dry, float_rig, sink_tip
 from stillthread.core.setup.model import Plan, PlanInput, Reason, RuledOut, SetUp, find_place
@@ -99,7 +99,15 @@ def _rank(tried: list[SetUp], context: Context) -> tuple[tuple[SetUp, ...], list
     reasons = context.depth_reasons()
     low, high = context.band_m
     lead = Reason("belief", f"Half the chance lies between {low:.1f} and {high:.1f} m at {context.belief.place.name}.")
-    full = tuple(replace(s, relative=s.relative / top, reasons=(lead, *s.reasons, *reasons)) for s in shown)
+    full = tuple(
+        replace(
+            s,
+            relative=s.relative / top,
+            reasons=(lead, *s.reasons, *reasons),
+            cautions=set_up_cautions(s, context.given.reading, context.bed_m),
+        )
+        for s in shown
+    )
     return full, weaker
 
 

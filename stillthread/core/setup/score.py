@@ -37,12 +37,13 @@ class Reach:
 
 
 def fishing_share(count_s: float, cast_m: float, speed_m_s: float) -> float:
-    """Return the share of a cast's time in which the fly fishes at depth: retrieve ÷ (cast + count + retrieve).
+    """Return the share of a cast's time in which the fly fishes: (retrieve + half the count) ÷ (cast + count + retrieve).
 
-    A slow retrieve is taken to be fished for at most two minutes.
+    Takes come on the drop too, so half the count counts; a slow retrieve is taken to be fished for at most two
+    minutes. Common practice, figures ours.
     """
     retrieve = min(max(cast_m / max(speed_m_s, 1e-6), SHORTEST_FISHING_S), 120.0)
-    return retrieve / (CAST_S + count_s + retrieve)
+    return (retrieve + 0.5 * count_s) / (CAST_S + count_s + retrieve)
 
 
 def pace_weight(speed_m_s: float, water_c: float | None) -> float:

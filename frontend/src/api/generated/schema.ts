@@ -1429,6 +1429,8 @@ export interface components {
         SetUpOut: {
             /** Cast M */
             cast_m: number;
+            /** Cautions */
+            cautions: components["schemas"]["CautionOut"][];
             /** Count S */
             count_s: number | null;
             /** Depth Note */

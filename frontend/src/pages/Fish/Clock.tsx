@@ -93,7 +93,7 @@ export function Clock({ setUp, spell, elapsed, onCast }: Props) {
   const reached = count !== null && elapsed !== null && elapsed >= count;
   useBuzz(reached);
   return (
-    <section aria-label="Countdown" className="space-y-1">
+    <section aria-label={words.countdown} className="space-y-1">
       {count !== null && (
         <p className="flex items-baseline gap-2" role="timer">
           <span className={`text-[4.2rem] leading-none font-bold ${reached ? "text-take" : ""}`}>

@@ -14,6 +14,7 @@ import type { Outing, Spell } from "../../offline/useOuting";
 import { Button } from "../../ui/controls";
 import { useDone } from "../../ui/UndoBar";
 import { Clock, FlyLayer, nowDepth, useAwake, useElapsed } from "./Clock";
+import { RigNote } from "./RigNote";
 import { words } from "./strings";
 import { atCount, type Kind, useFishing } from "./useFishing";
 
@@ -30,7 +31,7 @@ export default function FishPage() {
 /** The outing still running, if there is one. */
 function FindOuting() {
   const log = useQuery({ queryKey: ["log", ""], queryFn: () => need(api.GET("/api/log")) });
-  if (log.isPending) return <Loading what="Looking for an outing on the go…" />;
+  if (log.isPending) return <Loading what={words.looking} />;
   if (log.isError) return <Failed error={log.error} again={() => void log.refetch()} />;
   const open = log.data.outings.find(
     (o) => o.ended_at === null && Date.now() - new Date(o.started_at).getTime() < DAY_MS,
@@ -52,7 +53,7 @@ function FindOuting() {
 function OnTheWater({ id }: { id: string }) {
   const fishing = useFishing(id);
   const { outing, spell } = fishing;
-  if (fishing.isPending) return <Loading what="Opening the outing…" />;
+  if (fishing.isPending) return <Loading what={words.opening} />;
   if (fishing.error instanceof ApiError && fishing.error.status === 404)
     return <Empty title={words.missing} />;
   if (!outing) return <Failed error={fishing.error} again={() => void fishing.refetch()} />;
@@ -152,12 +153,14 @@ function Boat({ fishing, outing, spell }: BoatProps) {
     go(`/log/${outing.id}`);
   };
   return (
-    <div className="grid flex-1 grid-cols-[6.4rem_minmax(0,1fr)] wide:grid-cols-[minmax(14rem,26vw)_minmax(0,34rem)]">
+    <div className="grid flex-1 grid-cols-[6.4rem_minmax(0,1fr)] wide:grid-cols-[minmax(14rem,26vw)_minmax(0,30rem)_minmax(14rem,1fr)]">
       <Column
         bedM={belief?.bed_m ?? outing.max_depth_m}
         unit={settings.depth_unit}
-        summary={`The fly is at about ${at.depth === null ? "an unknown depth" : depthText(settings.depth_unit, at.depth)}`}
-        className="sticky top-0 h-[calc(100dvh-6.6rem)] border-r-2 border-ink wide:top-14 wide:h-[calc(100dvh-3.5rem)]"
+        summary={words.column(
+          at.depth === null ? words.unknownDepth : depthText(settings.depth_unit, at.depth),
+        )}
+        className="sticky top-0 h-[calc(100dvh-6.6rem)] border-r-2 border-ink wide:top-14 max-wide:row-span-2 wide:h-[calc(100dvh-3.5rem)]"
       >
         {belief && <BeliefLayer belief={belief} quiet />}
         <TakesLayer events={outing.events} />
@@ -199,6 +202,9 @@ function Boat({ fishing, outing, spell }: BoatProps) {
             {words.stop}
           </Button>
         </div>
+      </div>
+      <div className="max-wide:col-start-2 max-wide:px-3 wide:py-5 wide:pr-8">
+        <RigNote spell={spell} setUp={fishing.setUp} />
       </div>
       <Suspense>
         {changing && (

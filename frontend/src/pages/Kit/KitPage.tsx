@@ -46,7 +46,7 @@ export default function KitPage() {
   const kit = useKit();
   const waters = useWaters();
   const leave = useLeave();
-  if (kit.isPending) return <Loading what="Opening the kit…" />;
+  if (kit.isPending) return <Loading what={words.opening} />;
   if (kit.isError) return <Failed error={kit.error} again={() => void kit.refetch()} />;
   return (
     <div className="mx-auto grid w-full max-w-6xl gap-x-14 gap-y-8 px-4 py-5 wide:grid-cols-2 wide:px-8">

@@ -90,8 +90,8 @@ export function Reach({ value, onChange, problemAt, short = false }: Props) {
           required
           value={unit}
           options={[
-            { value: "m", label: "Metres" },
-            { value: "ft", label: "Feet" },
+            { value: "m", label: words.metres },
+            { value: "ft", label: words.feet },
           ]}
           onChange={(v) => v && set({ depth_unit: v })}
         />

@@ -47,4 +47,7 @@ export const words = {
   leave: "Sign out",
   waters: "Waters",
   addWater: "Add a water",
+  opening: "Opening the kit…",
+  metres: "Metres",
+  feet: "Feet",
 };

@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { Link, useSearchParams } from "react-router";
 import { api, need, type Schemas } from "../../api/client";
 import { Column } from "../../column/Column";
-import { EffortLayer } from "../../column/EffortLayer";
+import { EffortLayer, RateLayer } from "../../column/EffortLayer";
 import { Empty, Failed, Loading } from "../../components/states";
 import { TwoPane } from "../../components/TwoPane";
 import { useReader } from "../../lib/session";
@@ -40,20 +40,16 @@ export default function LogPage() {
     queryKey: ["log", waterId],
     queryFn: () => need(api.GET("/api/log", { params: { query: waterId ? { water_id: waterId } : {} } })),
   });
-  if (log.isPending) return <Loading what="Opening the log…" />;
+  if (log.isPending) return <Loading what={words.opening} />;
   if (log.isError) return <Failed error={log.error} again={() => void log.refetch()} />;
   const data = log.data;
   const deepest = data.by_depth.at(-1)?.bottom_m ?? 6;
   return (
     <TwoPane
       column={
-        <Column
-          bedM={deepest + 0.5}
-          unit={settings.depth_unit}
-          summary="Hours fished and takes by depth, over the outings listed"
-          className="h-full"
-        >
-          <EffortLayer bins={data.by_depth} rings />
+        <Column bedM={deepest + 0.5} unit={settings.depth_unit} summary={words.columnAll} className="h-full">
+          <RateLayer bins={data.by_depth} />
+          <EffortLayer bins={data.by_depth} />
         </Column>
       }
     >
@@ -61,7 +57,7 @@ export default function LogPage() {
         <h1>{words.title}</h1>
         {list.length > 1 && (
           <Choice
-            label="Which waters"
+            label={words.which}
             required
             value={only ? "only" : "all"}
             options={[

@@ -32,7 +32,7 @@ const EditSheet = lazy(() => import("./EditSheet"));
 export default function OutingPage() {
   const { id = "" } = useParams();
   const found = useOuting(id);
-  if (found.isPending) return <Loading what="Opening the outing…" />;
+  if (found.isPending) return <Loading what={words.openingOuting} />;
   if (found.error instanceof ApiError && found.error.status === 404) return <Empty title={words.missing} />;
   if (!found.outing) return <Failed error={found.error} again={() => void found.refetch()} />;
   return <OutingWork outing={found.outing} write={found.write} />;
@@ -142,12 +142,7 @@ function OutingWork({ outing, write }: Props) {
   return (
     <TwoPane
       column={
-        <Column
-          bedM={deepest}
-          unit={settings.depth_unit}
-          summary="The plan's belief, hours fished and takes, by depth"
-          className="h-full"
-        >
+        <Column bedM={deepest} unit={settings.depth_unit} summary={words.columnOne} className="h-full">
           {belief && <BeliefLayer belief={belief} quiet />}
           <EffortLayer bins={outing.by_depth} />
           <TakesLayer events={outing.events} />

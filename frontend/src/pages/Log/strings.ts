@@ -64,4 +64,9 @@ export const words = {
   length: "Length",
   notANumber: "This is no number.",
   order: "It ends before it starts.",
+  opening: "Opening the log…",
+  openingOuting: "Opening the outing…",
+  columnAll: "Hours fished and takes an hour by depth, over the outings listed",
+  columnOne: "The plan's belief, hours fished and takes, by depth",
+  which: "Which waters",
 };

@@ -139,7 +139,7 @@ function PlanWork({ water }: { water: Water }) {
         </p>
       )}
       {!plan && error ? <NoPlan error={error} again={again} /> : null}
-      {!plan && !error && planning && <Loading what="Working out the plan…" />}
+      {!plan && !error && planning && <Loading what={words.working} />}
       {plan && (
         <div className="space-y-5" aria-busy={planning}>
           <Headline plan={plan} water={water} />

@@ -129,6 +129,18 @@ export function SetUpRow({ setUp, index, open, onOpen, onStart, starting }: Prop
             {say(setUp.retrieve.words)}. {words.cast(depthText(unit, setUp.cast_m, unit === "m" ? 0 : 1))}.
           </Part>
           <Part title={words.watch}>{say(setUp.watch_for)}</Part>
+          {setUp.cautions.length > 0 && (
+            <Part title={words.cautions}>
+              <ul>
+                {setUp.cautions.map((caution) => (
+                  <li key={caution.code}>
+                    {caution.level !== "note" && <b className="text-warm">{words.levels[caution.level]}. </b>}
+                    {say(caution.sentence)}
+                  </li>
+                ))}
+              </ul>
+            </Part>
+          )}
           <Part title={words.fallback}>{say(setUp.fallback)}</Part>
           <Part title={words.why}>
             <ul className="list-disc pl-4">

@@ -39,4 +39,5 @@ export const words = {
   noKit: "The kit comes first",
   toKit: "Tick your lines and flies",
   offline: "No signal: this plan is the last one computed.",
+  working: "Working out the plan…",
 };

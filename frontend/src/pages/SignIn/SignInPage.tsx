@@ -47,7 +47,7 @@ export function SignInPage({ demo }: { demo: boolean }) {
         bedM={10}
         unit="m"
         ripple="ripple"
-        summary="A marked cord hanging in a lake, a knot every metre"
+        summary={words.column}
         className="h-full border-r-2 border-ink"
       >
         <Hung />

@@ -15,4 +15,5 @@ export const words = {
   signUp: "Make an account",
   toSignUp: "I have no account yet",
   toSignIn: "I have an account",
+  column: "A marked cord hanging in a lake, a knot every metre",
 };

@@ -71,7 +71,7 @@ function useSetUp() {
 
 export default function StartPage() {
   const kit = useKit();
-  if (kit.isPending) return <Loading what="One moment…" />;
+  if (kit.isPending) return <Loading what={words.moment} />;
   if (kit.isError) return <Failed error={kit.error} again={() => void kit.refetch()} />;
   return <Start kit={kit.data} />;
 }

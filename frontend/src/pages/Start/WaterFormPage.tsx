@@ -14,7 +14,7 @@ import { draftOfWater, emptyWater, readWater } from "./waterDraft";
 export default function WaterFormPage() {
   const { id = "new" } = useParams();
   const waters = useWaters();
-  if (waters.isPending) return <Loading what="Fetching your waters…" />;
+  if (waters.isPending) return <Loading what={shellWords.fetchingWaters} />;
   if (waters.isError) return <Failed error={waters.error} again={() => void waters.refetch()} />;
   const water = waters.data.find((w) => w.id === id);
   if (id !== "new" && !water) return <Empty title={shellWords.unknownWater} />;

@@ -78,4 +78,5 @@ export const words = {
   stopAbove: "Stop above",
   source: "Where you read them",
   problem: "Something needs mending above.",
+  moment: "One moment…",
 };

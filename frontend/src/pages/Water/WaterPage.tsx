@@ -127,7 +127,7 @@ function WaterWork({ water }: { water: Water }) {
         <Weather />
         <Seen />
         {hand.error && !plan ? <Failed error={hand.error} again={hand.again} /> : null}
-        {plan ? <Meaning plan={plan} /> : hand.planning && <Loading what="Working it out…" />}
+        {plan ? <Meaning plan={plan} /> : hand.planning && <Loading what={words.working} />}
         <p className="flex flex-wrap items-center gap-2">
           <Link
             to={`/plan?w=${water.id}`}

@@ -93,4 +93,5 @@ export const words = {
   foodNow: "Food likely now",
   bySeason: (p: number) => `${p} % by season alone`,
   waterRules: "Edit this water, its places and rules",
+  working: "Working it out…",
 };

@@ -1,0 +1,36 @@
+/** What is tied on and how to fish it, to look up between casts. */
+import type { Schemas } from "../../api/client";
+import { useReader } from "../../lib/session";
+import { lengthText } from "../../lib/units";
+import type { Spell } from "../../offline/useOuting";
+import { words } from "./strings";
+
+export function RigNote({ spell, setUp }: { spell: Spell; setUp: Schemas["SetUpOut"] | undefined }) {
+  const { say, settings } = useReader();
+  const unit = settings.depth_unit;
+  const pace = words.paces.find((p) => p.value === spell.pace)?.label ?? "";
+  const rows: [string, string][] = [
+    [words.place, spell.place ?? ""],
+    [words.line, say(spell.line_title ?? "")],
+    [
+      words.leader,
+      (setUp?.leader ?? []).map((s) => `${say(s.part)} ${lengthText(unit, s.length_m)}`).join(", "),
+    ],
+    [words.flies, say((spell.flies ?? []).join(", "))],
+    [words.pace, setUp && setUp.retrieve.kind === spell.pace ? say(setUp.retrieve.words) : say(pace)],
+    [words.watch, say(setUp?.watch_for ?? "")],
+    [words.fallback, say(setUp?.fallback ?? "")],
+  ];
+  return (
+    <dl className="mt-4 max-w-md">
+      {rows
+        .filter(([, text]) => text !== "")
+        .map(([name, text]) => (
+          <div key={name} className="border-t border-rule py-1.5">
+            <dt className="text-[0.92rem] font-semibold text-soft">{name}</dt>
+            <dd>{text}</dd>
+          </div>
+        ))}
+    </dl>
+  );
+}
