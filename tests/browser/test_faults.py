@@ -78,6 +78,28 @@ class Readings(BrowserCase):
         expect(page.get_by_label("Depth 1", exact=True)).to_have_value("1.1")
 
 
+class StoredReading(BrowserCase):
+    def test_a_stored_reading_is_not_overwritten_by_an_empty_page(self):
+        page = self.open(DESKTOP)
+        self.sign_up(page)
+        self.set_up(page)
+        self.tab(page, "Water")
+        page.get_by_label("Depth 1", exact=True).fill("0")
+        page.get_by_label("Temperature 1", exact=True).fill("12")
+        page.get_by_label("Wind", exact=True).fill("4")
+        with page.expect_response(lambda r: "/readings/" in r.url and r.request.method == "PUT"):
+            page.get_by_role("radio", name="Mostly").click()
+        page.evaluate("localStorage.clear()")  # another device: only the server knows the reading
+        page.reload()
+        page.get_by_label("Temperature 1", exact=True).fill("60")  # typed at once, before anything has settled
+        expect(page.get_by_text("60 °C is no lake water.")).to_be_visible()
+        page.wait_for_timeout(2500)
+        page.evaluate("localStorage.clear()")
+        page.reload()
+        expect(page.get_by_label("Wind", exact=True)).to_have_value("4")
+        expect(page.get_by_label("Temperature 1", exact=True)).to_have_value("12")
+
+
 class OnTheWater(BrowserCase):
     def test_without_signal_nothing_is_lost(self):
         page = self.open(PHONE)

@@ -113,7 +113,7 @@ export function TemperatureLayer({ curve, read, unit, thermoclineM }: Temperatur
         </g>
       )}
       {read
-        .filter((p) => p.depth_m <= scale.bedM)
+        .filter((p) => p.depth_m <= scale.bedM && Number.isFinite(p.temperature_c))
         .map((p) => {
           const y = scale.y(p.depth_m);
           const label = y - lastLabel >= 17;

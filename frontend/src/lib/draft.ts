@@ -174,8 +174,8 @@ export function readDraft(draft: Draft): Read {
       return;
     }
     profile.push({
-      depth_m: z ?? 0,
-      temperature_c: t ?? 0,
+      depth_m: z ?? Number.NaN, // never sent: the fault above holds the request back
+      temperature_c: t ?? Number.NaN,
       oxygen_mg_l: take(row.oxygen, `${here}.oxygen_mg_l`, (v) => v),
     });
   });

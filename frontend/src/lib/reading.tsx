@@ -18,6 +18,9 @@ import { fromBoxTime } from "./time";
 import type { Water } from "./waters";
 
 const TEN_MINUTES = 600_000;
+const DAY_MS = 86_400_000;
+/** A stored reading this young is gone on with; an older one is the start of a new one. */
+const SAME_READING_MS = 3 * 3_600_000;
 
 interface InHand {
   draft: Draft;
@@ -71,12 +74,17 @@ function useDraft(water: Water) {
     staleTime: Number.POSITIVE_INFINITY,
   });
   const last = stored.data?.[0];
-  const recent = last && Date.now() - new Date(last.taken_at).getTime() < 86_400_000 ? last : undefined;
+  const age = last ? Date.now() - new Date(last.taken_at).getTime() : Number.POSITIVE_INFINITY;
+  const recent = age < DAY_MS ? last : undefined;
+  const goOn = age < SAME_READING_MS;
+  const [freshId] = useState(() => crypto.randomUUID());
   const waiting = draft === null && stored.isPending && stored.fetchStatus !== "paused";
-  const current = useMemo(
-    () => draft ?? (recent ? draftFrom(recent, settings) : emptyDraft(settings)),
-    [draft, recent, settings],
-  );
+  const current = useMemo(() => {
+    if (draft) return draft;
+    if (!recent) return emptyDraft(settings);
+    const found = draftFrom(recent, settings);
+    return goOn ? found : { ...found, id: freshId };
+  }, [draft, recent, settings, goOn, freshId]);
   const write = useCallback(
     (next: Draft) => {
       setDraft(next);
@@ -91,11 +99,12 @@ function useDraft(water: Water) {
 /** Send the reading to the server once it has stood for a while and can be read. */
 function useKeep(water: Water, draft: Draft, body: PlanBody, ready: boolean): InHand["saved"] {
   const [state, setState] = useState<InHand["saved"]>("saved");
-  const sent = useRef(JSON.stringify(body.reading));
+  const sent = useRef("");
   const settled = useSettled(body, 1500);
   useEffect(() => {
     const text = JSON.stringify([settled.place, settled.reading, settled.sightings]);
-    if (!ready || text === sent.current) return;
+    // Only what stands on the page now is sent: never a body from before the stored reading arrived.
+    if (!ready || settled !== body || text === sent.current) return;
     const path = { water_id: water.id, reading_id: draft.id };
     const { place, reading, sightings, when } = settled;
     setState("typing");
@@ -110,7 +119,7 @@ function useKeep(water: Water, draft: Draft, body: PlanBody, ready: boolean): In
         setState("saved");
       })
       .catch(() => setState("kept here"));
-  }, [settled, ready, water.id, draft.id]);
+  }, [settled, body, ready, water.id, draft.id]);
   return state;
 }
 

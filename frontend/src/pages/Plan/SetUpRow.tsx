@@ -93,8 +93,11 @@ export function SetUpRow({ setUp, index, open, onOpen, onStart, starting }: Prop
           <span className="min-w-0 flex-1">
             <span className="block text-[1.15rem]">{say(setUp.title)}</span>
             <span className="block font-normal">{depthWords(setUp)}</span>
+            <span className="block text-[0.92rem] font-normal text-soft min-[34rem]:hidden">
+              {words.relative(setUp.relative)}
+            </span>
           </span>
-          <span className="shrink-0 pt-1 text-right text-[0.92rem] font-normal text-soft">
+          <span className="shrink-0 pt-1 text-right text-[0.92rem] font-normal text-soft max-[34rem]:hidden">
             {words.relative(setUp.relative)}
           </span>
         </button>
