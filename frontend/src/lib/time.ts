@@ -21,6 +21,7 @@ export function boxTime(instant: Date, zone: string): string {
 
 /** The instant a box value means on the water's clock; null if it is no time. */
 export function fromBoxTime(text: string, zone: string): Date | null {
+  if (!/^\d{4}-\d\d-\d\dT\d\d:\d\d$/.test(text)) return null;
   const guess = new Date(`${text}:00Z`);
   if (Number.isNaN(guess.getTime())) return null;
   const off = new Date(`${boxTime(guess, zone)}:00Z`).getTime() - guess.getTime();

@@ -90,6 +90,11 @@ def weather_weight(prey: Prey, wind_m_s: float | None, cloud_oktas: float | None
     return 1.0
 
 
+def says_something(seen: Sighting) -> bool:
+    """Return True where a sighting speaks for some food; a clean leap does not."""
+    return seen.prey is not None or bool(seen.rise and RISE_PREY.get(seen.rise))
+
+
 def check_sightings(sightings: tuple[Sighting, ...], path: str = "sightings") -> None:
     """Raise InputError where a sighting names an unknown prey, rise form or abundance, or names nothing."""
     problems = []
@@ -143,7 +148,8 @@ def available_food(
             for key, part in RISE_PREY[seen.rise]:
                 counts[key] += count * part
     grand = sum(counts.values())
-    return Availability({k: c / grand for k, c in counts.items()}, season, len(sightings))
+    telling = sum(1 for seen in sightings if says_something(seen))
+    return Availability({k: c / grand for k, c in counts.items()}, season, telling)
 
 
 def depth_density(prey: Prey, depths_m: NDArray[np.float64], bed_m: float, place_kind: str) -> NDArray[np.float64]:

@@ -8,7 +8,7 @@ from datetime import datetime
 import numpy as np
 from numpy.typing import NDArray
 
-from stillthread.core.food.season import Availability, Sighting
+from stillthread.core.food.season import Availability, Sighting, says_something
 from stillthread.core.trout import factors as f
 from stillthread.core.trout.factors import Factor
 from stillthread.core.water.light import Light
@@ -72,7 +72,8 @@ def smallest_band(belief: PlaceBelief, share: float) -> tuple[float, float]:
 def knows_nothing(reading: Reading, sightings: tuple[Sighting, ...]) -> bool:
     """Return True when neither the water nor the fish were looked at."""
     read = (reading.wind_m_s, reading.cloud_oktas, reading.clarity, reading.secchi_m)
-    return not reading.profile and not sightings and all(value is None for value in read)
+    looked = any(says_something(seen) for seen in sightings)
+    return not reading.profile and not looked and all(value is None for value in read)
 
 
 def place_bed_m(place: Place, water: Water, reading: Reading, chosen: bool) -> float:

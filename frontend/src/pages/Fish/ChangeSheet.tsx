@@ -5,7 +5,7 @@ import { api, need, type Schemas } from "../../api/client";
 import { letter } from "../../column/layers";
 import { useReader } from "../../lib/session";
 import { useWaters } from "../../lib/waters";
-import type { Outing, Spell } from "../../offline/useOuting";
+import type { Outing, Spell } from "../../offline/overlay";
 import { Button, Choice, Field, Select } from "../../ui/controls";
 import { Sheet } from "../../ui/Sheet";
 import { words } from "./strings";

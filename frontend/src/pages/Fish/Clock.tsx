@@ -5,7 +5,7 @@ import { useColumn } from "../../column/scale";
 import { useReader } from "../../lib/session";
 import { secondsText } from "../../lib/time";
 import { bandText, depthText } from "../../lib/units";
-import type { Spell } from "../../offline/useOuting";
+import type { Spell } from "../../offline/overlay";
 import { Button } from "../../ui/controls";
 import { type DepthNow, depthAt } from "./depth";
 import { words } from "./strings";

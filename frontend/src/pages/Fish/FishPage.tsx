@@ -10,7 +10,7 @@ import { Empty, Failed, Loading } from "../../components/states";
 import { useReader } from "../../lib/session";
 import { hoursText } from "../../lib/time";
 import { bandText, depthText, FOOT_M } from "../../lib/units";
-import type { Outing, Spell } from "../../offline/useOuting";
+import type { Outing, Spell } from "../../offline/overlay";
 import { Button } from "../../ui/controls";
 import { useDone } from "../../ui/UndoBar";
 import { Clock, FlyLayer, nowDepth, useAwake, useElapsed } from "./Clock";

@@ -2,7 +2,7 @@
 import type { Schemas } from "../../api/client";
 import { useReader } from "../../lib/session";
 import { lengthText } from "../../lib/units";
-import type { Spell } from "../../offline/useOuting";
+import type { Spell } from "../../offline/overlay";
 import { words } from "./strings";
 
 export function RigNote({ spell, setUp }: { spell: Spell; setUp: Schemas["SetUpOut"] | undefined }) {

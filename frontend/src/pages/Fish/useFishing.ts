@@ -3,14 +3,8 @@ import { useCallback, useMemo, useState } from "react";
 import type { Schemas } from "../../api/client";
 import { load, save } from "../../lib/store";
 import type { Write } from "../../offline/outbox";
-import {
-  eventBody,
-  type Outing,
-  outingBody,
-  type Spell,
-  spellBody,
-  useOuting,
-} from "../../offline/useOuting";
+import { eventBody, type Outing, outingBody, type Spell, spellBody } from "../../offline/overlay";
+import { useOuting } from "../../offline/useOuting";
 import { type DepthNow, depthAt } from "./depth";
 
 export type Kind = Schemas["EventBody"]["kind"];

@@ -3,7 +3,7 @@
 import { chosenBelief } from "../../components/ReadingColumn";
 import { useReader } from "../../lib/session";
 import { bandText, depthText } from "../../lib/units";
-import type { Outing } from "../../offline/useOuting";
+import type { Outing } from "../../offline/overlay";
 import { words } from "./strings";
 
 export const TAKE_KINDS = ["take", "lost", "landed"];

@@ -4,14 +4,7 @@ import type { Problem, Schemas } from "../../api/client";
 import { useReader } from "../../lib/session";
 import { boxTime, fromBoxTime } from "../../lib/time";
 import { boxText, depthFrom, depthTo, typedNumber } from "../../lib/units";
-import {
-  type Event,
-  eventBody,
-  type Outing,
-  outingBody,
-  type Spell,
-  spellBody,
-} from "../../offline/useOuting";
+import { type Event, eventBody, type Outing, outingBody, type Spell, spellBody } from "../../offline/overlay";
 import { BOX, Button, Field, NumberBox, Select, TextBox } from "../../ui/controls";
 import { Sheet } from "../../ui/Sheet";
 import { words } from "./strings";

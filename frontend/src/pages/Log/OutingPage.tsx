@@ -11,15 +11,8 @@ import { useReader } from "../../lib/session";
 import { clockText, dayText, hoursText } from "../../lib/time";
 import { depthText } from "../../lib/units";
 import type { Write } from "../../offline/outbox";
-import {
-  type Event,
-  eventBody,
-  type Outing,
-  outingBody,
-  type Spell,
-  spellBody,
-  useOuting,
-} from "../../offline/useOuting";
+import { type Event, eventBody, type Outing, outingBody, type Spell, spellBody } from "../../offline/overlay";
+import { useOuting } from "../../offline/useOuting";
 import { Button } from "../../ui/controls";
 import { useDone } from "../../ui/UndoBar";
 import { Compared } from "./Compared";

@@ -1,0 +1,39 @@
+/** An outing with a write laid over it, and the bodies to write. Plain functions, no page. */
+import type { Schemas } from "../api/client";
+import type { Write } from "./outbox";
+
+export type Outing = Schemas["OutingOut"];
+export type Spell = Schemas["SpellOut"];
+export type Event = Schemas["EventOut"];
+
+function put<T extends { id: string }>(rows: T[], row: T): T[] {
+  return rows.some((r) => r.id === row.id) ? rows.map((r) => (r.id === row.id ? row : r)) : [...rows, row];
+}
+
+/** The outing as it will be once a write has arrived. */
+export function withWrite(outing: Outing, write: Write): Outing {
+  if (write.kind === "outing") return write.body ? ({ ...outing, ...write.body } as Outing) : outing;
+  if (write.kind === "spell") {
+    const { id, body } = write;
+    if (!body) return { ...outing, spells: outing.spells.filter((s) => s.id !== id) };
+    return { ...outing, spells: put(outing.spells, { ...body, id } as Spell) };
+  }
+  const { id, body } = write;
+  if (!body) return { ...outing, events: outing.events.filter((e) => e.id !== id) };
+  return { ...outing, events: put(outing.events, { ...body, id } as Event) };
+}
+
+export function spellBody(spell: Spell): Schemas["SpellBody"] {
+  const { id: _id, ...body } = spell;
+  return body;
+}
+
+export function eventBody(event: Event): Schemas["EventBody"] {
+  const { id: _id, ...body } = event;
+  return body;
+}
+
+export function outingBody(outing: Outing): Schemas["OutingBody"] {
+  const { water_id, started_at, ended_at, note } = outing;
+  return { water_id, started_at, ended_at, note };
+}

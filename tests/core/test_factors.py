@@ -1,0 +1,183 @@
+"""Each factor of the belief by itself: what it says, which way it pulls, and when it keeps out of it."""
+
+import unittest
+from dataclasses import replace
+from datetime import UTC, datetime
+
+import numpy as np
+
+from stillthread.core.food.season import Sighting, available_food
+from stillthread.core.trout import factors as f
+from stillthread.core.trout.belief import cells
+from stillthread.core.water.light import read_light
+from stillthread.core.water.reading import Place, Reading
+from tests.days import DROP, MARGIN, MAY, SUMMER, UPLAND, profile
+
+Z = cells(6.0)
+SPRING = datetime(2026, 3, 20, 11, tzinfo=UTC)
+WINTER = datetime(2026, 1, 20, 13, tzinfo=UTC)
+COLD = Reading(profile((0, 6.0), (3, 5.8)), 5.0, clarity="clear")
+
+
+def deepest_pull(factor):
+    return float(Z[int(np.argmax(factor.log_weight))])
+
+
+class Temperature(unittest.TestCase):
+    def test_flat_and_unknown_without_readings(self):
+        factor = f.temperature_factor(Z, UPLAND, Reading())
+        self.assertFalse(factor.known)
+        self.assertFalse(factor.log_weight.any())
+
+    def test_says_where_the_liked_water_lies(self):
+        factor = f.temperature_factor(cells(12), UPLAND, SUMMER)
+        self.assertIn("lies at", factor.sentence)
+        self.assertNotIn("guess", factor.sentence)
+        self.assertIn("Below 5 m the curve is a guess", f.temperature_factor(Z, UPLAND, MAY).sentence)
+
+    def test_the_most_tender_species_counts_too(self):
+        with_brook = f.temperature_factor(cells(12), replace(UPLAND, species=("rainbow", "brook")), SUMMER)
+        alone = f.temperature_factor(cells(12), UPLAND, SUMMER)
+        deep = lambda factor: float(np.average(cells(12), weights=np.exp(factor.log_weight)))  # noqa: E731
+        self.assertGreater(deep(with_brook), deep(alone))
+
+
+class Oxygen(unittest.TestCase):
+    def measured(self, *values):
+        points = tuple(
+            replace(p, oxygen_mg_l=o) for p, o in zip(profile((0, 12), (2, 12), (4, 12)), values, strict=True)
+        )
+        return f.oxygen_factor(Z, Reading(points))
+
+    def test_limits_from_six_to_three(self):
+        # From memory: 6 mg/L and more no limit, 4 to 6 reduced, below 4 avoided, below 3 empty.
+        self.assertTrue(np.allclose(self.measured(9, 8, 6.1).log_weight, 0))
+        poor = self.measured(9, 5, 2)
+        self.assertLess(poor.log_weight[20], -0.1)
+        self.assertLess(poor.log_weight[-1], -4)
+        self.assertIn("keep out", poor.sentence)
+
+    def test_a_guess_under_a_thermocline_is_called_one(self):
+        guess = f.oxygen_factor(cells(12), SUMMER)
+        self.assertFalse(guess.known)
+        self.assertIn("Guess", guess.sentence)
+        self.assertLess(guess.log_weight[-1], guess.log_weight[0])
+
+    def test_mixed_water_is_left_alone(self):
+        self.assertFalse(f.oxygen_factor(Z, COLD).log_weight.any())
+
+
+class Light(unittest.TestCase):
+    def test_bright_water_pushes_down_dusk_lets_up(self):
+        bright = f.light_factor(Z, read_light(60, 0, "calm", "clear", None))
+        dusk = f.light_factor(Z, read_light(-4, 8, "ripple", "clear", None))
+        self.assertEqual(int(np.argmin(bright.log_weight)), 0)
+        self.assertEqual(int(np.argmax(dusk.log_weight)), 0)
+        self.assertIn("Low light", dusk.sentence)
+
+    def test_comfort_depth_by_hand(self):
+        # Overhead sun on calm clear water of Secchi 1.7 m: K = 1 per metre, so ln(1 / 0.06) = 2.81 m.
+        light = read_light(90, 0, "calm", None, 1.7)
+        self.assertAlmostEqual(f.comfort_depth_m(light), np.log(1 / f.EASY_LIGHT), places=3)
+        self.assertEqual(f.comfort_depth_m(read_light(0, 8, "wave", "coloured", None)), 0)
+
+    def test_coloured_water_lets_them_stay_higher(self):
+        clear, coloured = (read_light(50, 2, "calm", c, None) for c in ("gin-clear", "coloured"))
+        self.assertLess(f.comfort_depth_m(coloured), f.comfort_depth_m(clear))
+
+    def test_guesses_are_said(self):
+        self.assertIn(
+            "Cloud, wind, clarity guessed", f.light_factor(Z, read_light(40, None, "unknown", None, None)).sentence
+        )
+
+
+class Food(unittest.TestCase):
+    def food(self, *seen):
+        return available_food(datetime(2026, 5, 15, 12, tzinfo=UTC), "north", 12.0, sightings=seen)
+
+    def test_pupae_pull_towards_the_bottom_and_adults_to_the_film(self):
+        pupae = f.food_factor(Z, self.food(Sighting("many", "chironomid-pupa")), DROP, 6.0)
+        self.assertGreater(deepest_pull(pupae), 5.0)
+        adults = f.food_factor(Z, self.food(Sighting("many", "chironomid-adult")), MARGIN, 6.0)
+        self.assertLess(deepest_pull(adults), 0.3)
+        self.assertTrue(pupae.known)
+        self.assertIn("what you saw", pupae.sentence)
+
+    def test_the_season_alone_is_a_guess(self):
+        factor = f.food_factor(Z, self.food(), DROP, 6.0)
+        self.assertFalse(factor.known)
+        self.assertIn("season alone", factor.sentence)
+
+
+class Rises(unittest.TestCase):
+    def test_more_rises_weigh_more_on_the_top(self):
+        few, many = (f.rises_factor(Z, (Sighting(n, rise="sip"),)).log_weight[0] for n in ("few", "many"))
+        self.assertGreater(many, few)
+        self.assertGreater(few, 0)
+
+    def test_only_the_top(self):
+        weight = f.rises_factor(Z, (Sighting("many", rise="splash"),)).log_weight
+        self.assertGreater(weight[2], 1.0)
+        self.assertLess(weight[20], 0.01)
+
+    def test_food_seen_is_no_rise(self):
+        self.assertFalse(f.rises_factor(Z, (Sighting("many", "scud"),)).log_weight.any())
+
+
+class Season(unittest.TestCase):
+    def test_names_of_the_seasons_on_both_sides(self):
+        for month, north, south in (
+            (1, "winter", "summer"),
+            (4, "spring", "autumn"),
+            (7, "summer", "winter"),
+            (10, "autumn", "spring"),
+        ):
+            when = datetime(2026, month, 15, tzinfo=UTC)
+            self.assertEqual((f.season_of(when, "north"), f.season_of(when, "south")), (north, south))
+
+    def test_cold_spring_water(self):
+        # Trade: 2.4 to 3 m down.
+        self.assertAlmostEqual(deepest_pull(f.season_factor(Z, UPLAND, COLD, 6.0, SPRING)), 2.7, delta=0.1)
+
+    def test_winter_on_small_and_on_big_clear_water(self):
+        # Trade: small waters often the top 0.6 m; big clear waters 3 to 5 m.
+        small = replace(UPLAND, max_depth_m=3.0)
+        self.assertLess(deepest_pull(f.season_factor(cells(3), small, COLD, 3.0, WINTER)), 0.6)
+        self.assertTrue(3 <= deepest_pull(f.season_factor(Z, UPLAND, COLD, 6.0, WINTER)) <= 5)
+
+    def test_fresh_fish_fade_with_the_days(self):
+        def pull(days):
+            return f.season_factor(Z, replace(UPLAND, days_since_stocking=days), MAY, 6.0, SPRING).log_weight[-1]
+
+        self.assertLess(pull(1), pull(14))
+        self.assertEqual(pull(40), 0)
+
+    def test_nothing_to_say_in_summer(self):
+        factor = f.season_factor(Z, UPLAND, SUMMER, 6.0, datetime(2026, 7, 1, tzinfo=UTC))
+        self.assertFalse(factor.known)
+
+
+class Wind(unittest.TestCase):
+    def at(self, facing, **reading):
+        place = Place("Shore", "margin", 0, 3, facing)
+        return f.place_factor(Z, replace(MAY, **reading), place)
+
+    def test_onto_off_and_along(self):
+        onto, off, along = (self.at(facing) for facing in (225.0, 45.0, 135.0))
+        self.assertGreater(onto.log_weight[0], along.log_weight[0])
+        self.assertGreater(along.log_weight[0], off.log_weight[0])
+        self.assertIn("blows onto this place", onto.sentence)
+        self.assertIn("blows off this place", off.sentence)
+        self.assertIn("blows along this place", along.sentence)
+
+    def test_the_same_at_every_depth(self):
+        self.assertEqual(len(set(self.at(225.0).log_weight)), 1)
+
+    def test_cold_water_takes_the_advantage_away(self):
+        cold = self.at(225.0, profile=COLD.profile)
+        self.assertFalse(cold.log_weight.any())
+        self.assertIn("no better", cold.sentence)
+
+    def test_unknown_wind_or_facing(self):
+        self.assertFalse(self.at(225.0, wind_m_s=None).known)
+        self.assertFalse(self.at(None).known)

@@ -1,0 +1,37 @@
+"""What waits on the device is laid over what the server has."""
+
+from tests.frontend.base import ModuleCase
+
+OUTING = {
+    "id": "o",
+    "note": "",
+    "spells": [{"id": "s1", "title": "Intermediate"}],
+    "events": [{"id": "e1", "spell_id": "s1", "kind": "take"}],
+}
+
+
+class Overlay(ModuleCase):
+    module = "offline/overlay.ts"
+
+    def write(self, kind, row, body):
+        return self.call("withWrite", OUTING, {"kind": kind, "outing": "o", "id": row, "body": body})
+
+    def test_a_new_event_is_added_and_a_known_one_replaced(self):
+        added = self.write("event", "e2", {"spell_id": "s1", "kind": "landed"})
+        self.assertEqual([e["kind"] for e in added["events"]], ["take", "landed"])
+        changed = self.write("event", "e1", {"spell_id": "s1", "kind": "lost"})
+        self.assertEqual([(e["id"], e["kind"]) for e in changed["events"]], [("e1", "lost")])
+
+    def test_deletes(self):
+        self.assertEqual(self.write("event", "e1", None)["events"], [])
+        self.assertEqual(self.write("spell", "s1", None)["spells"], [])
+        self.assertEqual(self.write("event", "nobody", None)["events"], OUTING["events"])
+
+    def test_a_spell_and_the_outing_itself(self):
+        self.assertEqual(self.write("spell", "s2", {"title": "Dry"})["spells"][1], {"id": "s2", "title": "Dry"})
+        self.assertEqual(self.write("outing", "o", {"note": "cold"})["note"], "cold")
+        self.assertEqual(self.write("outing", "o", None), OUTING)
+
+    def test_bodies_carry_no_id(self):
+        self.assertEqual(self.call("spellBody", {"id": "s", "title": "Dry"}), {"title": "Dry"})
+        self.assertEqual(self.call("eventBody", {"id": "e", "kind": "take"}), {"kind": "take"})
