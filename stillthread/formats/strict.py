@@ -45,7 +45,8 @@ def _path(location: tuple[int | str, ...]) -> str:
 
 def _accepted(context: dict[str, Any], kind: str) -> str:
     limits = {"ge": "at least", "gt": "more than", "le": "at most", "lt": "less than", "max_length": "at most"}
-    said = [f"{words} {context[key]}" for key, words in limits.items() if key in context]
+    plain = {key: f"{v:g}" if isinstance(v, float) else v for key, v in context.items()}
+    said = [f"{words} {plain[key]}" for key, words in limits.items() if key in plain]
     if said:
         return " and ".join(said)
     return str(context.get("expected", "")) or kind.replace("_", " ")
