@@ -109,7 +109,7 @@ def food_factor(depths: NDArray[np.float64], food: Availability, place: Place, b
     relative = density * len(depths)
     names = " and ".join(BY_KEY[key].name.lower() for key in sorted(here, key=lambda k: -here[k])[:2])
     seen = "what you saw and the season" if food.sightings else "the season alone"
-    trust = 0.8 if food.sightings else 0.6
+    trust = 1.0 if food.sightings else 0.6
     return Factor("food", trust * np.log(relative + 0.25), f"By {seen}, here mostly {names}.", food.sightings > 0)
 
 
