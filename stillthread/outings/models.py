@@ -13,7 +13,7 @@ from stillthread.web.owned import Owned
 class Outing(Owned):
     """A day or part of one on a water, with a frozen copy of its plan."""
 
-    water = models.ForeignKey(Water, on_delete=models.PROTECT, related_name="outings")
+    water = models.ForeignKey(Water, on_delete=models.RESTRICT, related_name="outings")
     plan_id = models.UUIDField(null=True, blank=True, default=None)
     plan_snapshot = models.JSONField(null=True, blank=True)
     started_at = models.DateTimeField()

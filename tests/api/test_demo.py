@@ -1,12 +1,31 @@
-from datetime import UTC, datetime
+from datetime import UTC, date, datetime
 
 from django.contrib.auth.models import User
 from django.test import TestCase
 
 from stillthread.demo.load import load_demo
+from stillthread.demo.places import WATERS, invented_temperature_c
 from stillthread.outings.models import Event, Outing
 from stillthread.outings.services import read_log
 from stillthread.waters.models import Reading
+
+
+class InventedWaters(TestCase):
+    def test_temperatures_are_possible_and_fall_with_depth_in_summer(self):
+        for water in WATERS:
+            for day in (date(2026, month, 10) for month in range(1, 13)):
+                column = [invented_temperature_c(water, day, d) for d in range(15)]
+                self.assertTrue(all(3 <= t <= 25 for t in column))
+                self.assertEqual(column, sorted(column, reverse=True))
+            summer = invented_temperature_c(water, date(2026, 8, 3), 0) - invented_temperature_c(
+                water, date(2026, 8, 3), 12
+            )
+            self.assertGreater(summer, 5)
+
+    def test_every_season_of_the_year_loads(self):
+        for month in (1, 4, 8, 11):
+            User.objects.all().delete()
+            self.assertTrue(all(load_demo(datetime(2026, month, 5, 9, tzinfo=UTC)).values()))
 
 
 class Demo(TestCase):

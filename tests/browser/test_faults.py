@@ -1,7 +1,11 @@
 """What is typed wrongly, sent without signal, or asked for by the wrong person."""
 
+import re
 import uuid
 
+from django.utils import timezone
+
+from stillthread.outings.models import Event, Outing
 from tests.browser.base import DESKTOP, PHONE, BrowserCase, expect
 
 
@@ -118,6 +122,57 @@ class OnTheWater(BrowserCase):
         expect(page.get_by_text("waiting to be sent")).to_have_count(0)
         page.reload()
         expect(page.get_by_test_id("tally")).to_contain_text("2 takes")
+
+    def fishing(self):
+        page = self.open(PHONE)
+        self.sign_up(page)
+        self.set_up(page)
+        page.get_by_role("button", name="Fish this set-up").first.click()
+        expect(page.get_by_test_id("tally")).to_contain_text("0 takes")
+        return page
+
+    def test_a_refused_entry_is_seen_and_holds_nothing_up(self):
+        page = self.fishing()
+        Outing.objects.update(deleted_at=timezone.now())  # deleted meanwhile, on another device
+        page.get_by_role("button", name="Pluck", exact=True).click()
+        expect(page.get_by_text("1 entry was refused.")).to_be_visible()
+        Outing.objects.update(deleted_at=None)
+        page.get_by_role("button", name="Take", exact=True).click()
+        expect(page.get_by_test_id("tally")).to_contain_text("1 take,")
+        page.get_by_role("button", name="Show").click()
+        dialog = page.get_by_role("dialog", name="Refused entries")
+        expect(dialog).to_contain_text("There is no such outing of yours.")
+        dialog.get_by_role("button", name="Send again").click()
+        expect(page.get_by_text("was refused")).to_have_count(0)
+        expect(page.get_by_role("dialog")).to_have_count(0)
+        page.wait_for_timeout(500)
+        self.assertEqual(sorted(Event.objects.values_list("kind", flat=True)), ["pluck", "take"])
+
+    def test_signed_out_on_the_water_keeps_the_taps_until_signed_in(self):
+        page = self.fishing()
+        cookies = self.context.cookies()
+        self.context.clear_cookies()
+        page.get_by_role("button", name="Take", exact=True).click()
+        expect(page.get_by_text("1 entry waiting to be sent.")).to_be_visible()
+        self.assertEqual(Event.objects.count(), 0)
+        self.context.add_cookies(cookies)
+        page.reload()
+        expect(page.get_by_test_id("tally")).to_contain_text("1 take,")
+        expect(page.get_by_text("waiting to be sent")).to_have_count(0)
+        self.assertEqual(Event.objects.count(), 1)
+
+    def test_the_clock_survives_a_reload(self):
+        page = self.open(PHONE)
+        page.clock.install()
+        self.sign_up(page)
+        self.set_up(page)
+        row = page.locator("ol.corded > li").filter(has_text="Count").first
+        row.get_by_role("button").first.click()
+        row.get_by_role("button", name="Fish this set-up").click()
+        page.get_by_role("button", name="Cast: start the count").click()
+        page.clock.fast_forward(12_000)
+        page.reload()
+        expect(page.get_by_role("timer")).to_contain_text(re.compile(r"0:1[2-9]"))
 
     def test_changes_start_a_new_stretch(self):
         page = self.open(PHONE)

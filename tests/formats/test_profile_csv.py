@@ -1,5 +1,8 @@
 import unittest
 
+from hypothesis import given
+from hypothesis import strategies as st
+
 from stillthread.core.errors import InputError
 from stillthread.formats.profile_csv import read_profile_csv
 
@@ -95,3 +98,28 @@ class Refuses(unittest.TestCase):
         self.assertEqual(self.problems(b"0;12\n" * 300_000), [("too_large", "file")])
         rows = "\n".join(f"{i / 100};10" for i in range(600))
         self.assertEqual(self.problems(rows), [("too_many", "file")])
+
+
+class Anything(unittest.TestCase):
+    @given(st.binary(max_size=400))
+    def test_any_bytes_are_read_or_refused_with_a_place(self, data):
+        try:
+            found = read_profile_csv(data, 18.0)
+        except InputError as error:
+            self.assertTrue(all(p.path and p.message for p in error.problems))
+        else:
+            depths = [p.depth_m for p in found.points]
+            self.assertEqual(depths, sorted(set(depths)))
+
+    @given(
+        st.lists(
+            st.tuples(st.floats(0, 17), st.floats(-1, 39)), min_size=1, max_size=30, unique_by=lambda p: round(p[0], 2)
+        ),
+        st.sampled_from([";", "\t"]),
+        st.sampled_from([".", ","]),
+    )
+    def test_what_is_written_comes_back(self, rows, mark, decimal):
+        rows = sorted((round(d, 2), round(t, 1)) for d, t in rows)
+        lines = [f"{d:.2f}{mark}{t:.1f}".replace(".", decimal) for d, t in rows]
+        found = read_profile_csv(("depth" + mark + "temp\n" + "\n".join(lines)).encode(), 18.0)
+        self.assertEqual([(p.depth_m, p.temperature_c) for p in found.points], rows)

@@ -90,7 +90,7 @@ CATALOGUE: tuple[Prey, ...] = (
     ),
     Prey(
         "damsel-nymph", "Damselfly nymph", _months("000037985200"), (12.0, 20.0), (9, 18), "any",
-        (Layer("surface", 1, 0.7, 0.8), Layer("bottom", 0.3, 0.3, 0.2)),
+        (Layer("surface", 1, 0.7, 0.9), Layer("bottom", 0.3, 0.3, 0.1)),
         ("weed-edge", "margin", "shoal"),
         ("strip-pause", "hand-twist"), (12, 10), (12, 28), 5.0,
         "swims to the stems in the upper metre or two",

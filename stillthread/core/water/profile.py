@@ -116,8 +116,7 @@ def checked_profile(
 def temperature_at(points: tuple[Point, ...], depths_m: ArrayLike) -> NDArray[np.float64]:
     """Return temperatures [°C] at `depths_m` [m] by monotone cubic interpolation (PCHIP, Fritsch & Carlson 1980).
 
-    Above the first and below the last sample the nearest sample's value is used: a guess, and `measured_span`
-    says where it starts. Raises ValueError without samples.
+    Above the first and below the last sample the nearest sample's value is used: a guess. Raises ValueError without samples.
     """
     if not points:
         raise ValueError("no temperatures to interpolate")
@@ -138,11 +137,6 @@ def oxygen_at(points: tuple[Point, ...], depths_m: ArrayLike) -> NDArray[np.floa
         return None
     z, o = zip(*sampled, strict=True)
     return np.asarray(np.interp(np.asarray(depths_m, dtype=float), z, np.array(o, dtype=float)), dtype=np.float64)
-
-
-def measured_span(points: tuple[Point, ...]) -> tuple[float, float] | None:
-    """Return the shallowest and deepest measured depth [m], or None without samples."""
-    return (points[0].depth_m, points[-1].depth_m) if points else None
 
 
 def _refined_depth(z: NDArray[np.float64], gradient: NDArray[np.float64], i: int) -> float:

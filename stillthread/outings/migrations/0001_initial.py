@@ -30,7 +30,7 @@ class Migration(migrations.Migration):
                 ('ended_at', models.DateTimeField(blank=True, null=True)),
                 ('note', models.TextField(blank=True, max_length=4000)),
                 ('owner', models.ForeignKey(on_delete=django.db.models.deletion.CASCADE, related_name='+', to=settings.AUTH_USER_MODEL)),
-                ('water', models.ForeignKey(on_delete=django.db.models.deletion.PROTECT, related_name='outings', to='waters.water')),
+                ('water', models.ForeignKey(on_delete=django.db.models.deletion.RESTRICT, related_name='outings', to='waters.water')),
             ],
             options={
                 'verbose_name': 'outing',
