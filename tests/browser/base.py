@@ -81,4 +81,7 @@ class BrowserCase(LiveServerTestCase):
         expect(page.get_by_role("heading", level=1, name="Fish")).to_be_visible()
 
     def tab(self, page: Page, name: str) -> None:
-        page.locator("nav a:visible").filter(has_text=re.compile(f"^{name}$")).click()
+        """Go to a page by its tab; the page before stays until the new one is there."""
+        link = page.locator("nav a:visible").filter(has_text=re.compile(f"^{name}$"))
+        link.click()
+        expect(link).to_have_attribute("aria-current", "page")

@@ -228,7 +228,6 @@ export function SetUpLayer({
               strokeWidth="1.5"
             />
             <text
-              className="halo"
               x={x}
               y={y + 5}
               textAnchor="middle"

@@ -36,6 +36,8 @@ interface InHand {
   plan: Schemas["PlanAnswer"] | undefined;
   mending: boolean;
   planning: boolean;
+  /** The newest stored reading is still being fetched; typing starts when it is here. */
+  fetching: boolean;
   error: unknown;
   again: () => void;
   saved: "typing" | "saved" | "kept here";
@@ -163,6 +165,7 @@ export function ReadingProvider({ water, children }: { water: Water; children: R
     plan: plan.data ?? lastGood,
     mending: problems.length > 0,
     planning: plan.isFetching || waiting,
+    fetching: waiting,
     error: problems.length > 0 && fromServer.every((p) => p.path.startsWith("reading")) ? null : plan.error,
     again: () => void plan.refetch(),
     saved,

@@ -28,10 +28,12 @@ export function OutboxProvider({ children }: { children: ReactNode }) {
   useEffect(() => {
     box.onSent = (write) => {
       client.setQueryData<Outing>(["outing", write.outing], (old) => (old ? withWrite(old, write) : old));
-      client.invalidateQueries({ queryKey: ["log"] });
+      const again = (queryKey: string[]) =>
+        // A first answer still under way may be older than this write: drop it, then ask.
+        client.cancelQueries({ queryKey }).then(() => client.invalidateQueries({ queryKey }));
+      void again(["log"]);
       // Rates and effort are the server's to compute: ask again once nothing more is waiting.
-      if (box.snapshot().length <= 1)
-        setTimeout(() => client.invalidateQueries({ queryKey: ["outing", write.outing] }), 50);
+      if (box.snapshot().length <= 1) setTimeout(() => void again(["outing", write.outing]), 50);
     };
   }, [box, client]);
   return <OutboxContext.Provider value={box}>{children}</OutboxContext.Provider>;

@@ -101,6 +101,7 @@ function WaterWork({ water }: { water: Water }) {
     start();
     done({ text: words.freshDone, undo: () => change(before) });
   };
+  if (hand.fetching) return <Loading what={words.fetching} />;
   return (
     <TwoPane
       column={

@@ -94,4 +94,5 @@ export const words = {
   bySeason: (p: number) => `${p} % by season alone`,
   waterRules: "Edit this water, its places and rules",
   working: "Working it out…",
+  fetching: "Fetching the last reading…",
 };
