@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import datetime
 import pathlib
 import sys
 
@@ -15,7 +16,13 @@ def enter(page: Page, address: str, feet: bool = False) -> None:
     """Step in as a demo angler."""
     page.goto(address)
     page.get_by_role("button", name="The same in feet" if feet else "Step in as the demo angler").click()
-    page.get_by_role("heading", level=1, name="Fish").wait_for()
+    page.locator("main h1").first.wait_for()
+    # Late morning, whatever the hour the pictures are taken at.
+    page.goto(address + "/water")
+    page.get_by_role("heading", name="What you read").wait_for()
+    page.get_by_text("another time").click()
+    page.get_by_label("When").fill(f"{datetime.date.today()}T11:00")
+    page.wait_for_timeout(800)
 
 
 def goto(page: Page, address: str, path: str, heading: str) -> None:

@@ -91,8 +91,11 @@ class StoredReading(BrowserCase):
         page.get_by_label("Depth 1", exact=True).fill("0")
         page.get_by_label("Temperature 1", exact=True).fill("12")
         page.get_by_label("Wind", exact=True).fill("4")
+        page.get_by_label("Place", exact=True).select_option("Shelf")
         with page.expect_response(lambda r: "/readings/" in r.url and r.request.method == "PUT"):
             page.get_by_role("radio", name="Mostly").click()
+        asked = []
+        page.on("request", lambda r: r.url.endswith("/plans/preview") and asked.append(r.post_data_json["place"]))
         page.evaluate("localStorage.clear()")  # another device: only the server knows the reading
         page.reload()
         page.get_by_label("Temperature 1", exact=True).fill("60")  # typed at once, before anything has settled
@@ -102,6 +105,7 @@ class StoredReading(BrowserCase):
         page.reload()
         expect(page.get_by_label("Wind", exact=True)).to_have_value("4")
         expect(page.get_by_label("Temperature 1", exact=True)).to_have_value("12")
+        self.assertEqual(set(asked), {"Shelf"})  # no plan is ever asked for an empty page first
 
 
 class OnTheWater(BrowserCase):

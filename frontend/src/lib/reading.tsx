@@ -137,11 +137,13 @@ export function ReadingProvider({ water, children }: { water: Water; children: R
     [read.body, place, water.id, chosen, now],
   );
   const readable = read.problems.length === 0;
-  const key = useSettled(JSON.stringify(body), 150);
+  const text = JSON.stringify(body);
+  const key = useSettled(text, 150);
   const plan = useQuery({
     queryKey: ["plan", water.id, key],
     queryFn: () => need(api.POST("/api/plans/preview", { body: JSON.parse(key) as PlanBody })),
-    enabled: readable && !waiting,
+    // Only what stands on the page is planned for: not a body from before the stored reading arrived.
+    enabled: readable && !waiting && key === text,
     placeholderData: keepPreviousData,
     retry: false,
     staleTime: Number.POSITIVE_INFINITY,
@@ -164,7 +166,7 @@ export function ReadingProvider({ water, children }: { water: Water; children: R
     body,
     plan: plan.data ?? lastGood,
     mending: problems.length > 0,
-    planning: plan.isFetching || waiting,
+    planning: plan.isFetching || waiting || (readable && key !== text),
     fetching: waiting,
     error: problems.length > 0 && fromServer.every((p) => p.path.startsWith("reading")) ? null : plan.error,
     again: () => void plan.refetch(),
