@@ -1,4 +1,4 @@
-"""`./still plan FILE`: read a day, print the plan as JSON; faults go to stderr with exit status 2."""
+"""`./still plan FILE` and `./still simulate FILE`: read a document, print the answer as JSON; faults go to stderr with exit status 2."""
 
 from __future__ import annotations
 
@@ -9,8 +9,11 @@ import sys
 
 from stillthread.core.errors import InputError, Problem
 from stillthread.core.setup.plan import make_plan
+from stillthread.core.thread.chain import FINE
 from stillthread.formats.plan_contract import PlanRequest
 from stillthread.formats.plan_json import plan_answer, plan_input_from
+from stillthread.formats.simulate_contract import SimulateRequest
+from stillthread.formats.simulate_json import simulate_answer
 from stillthread.formats.strict import parse_document
 
 LARGEST_BYTES = 5_000_000
@@ -36,14 +39,22 @@ def plan(text: str) -> str:
     return plan_answer(given, make_plan(given)).model_dump_json(indent=2)
 
 
+def simulate(text: str) -> str:
+    """Return the tracks of the cast or float rig in JSON `text`, as JSON. Raises InputError with every fault found."""
+    return simulate_answer(parse_document(SimulateRequest, text), FINE).model_dump_json(indent=2, by_alias=True)
+
+
+COMMANDS = {"plan": plan, "simulate": simulate}
+
+
 def main(arguments: list[str] | None = None) -> int:
     """Run one command; returns the exit status."""
     parser = argparse.ArgumentParser(prog="still", description=__doc__)
-    parser.add_argument("command", choices=["plan"])
+    parser.add_argument("command", choices=sorted(COMMANDS))
     parser.add_argument("file", help="a JSON file, or - for standard input")
     chosen = parser.parse_args(arguments)
     try:
-        sys.stdout.write(plan(read_text(chosen.file)) + "\n")
+        sys.stdout.write(COMMANDS[chosen.command](read_text(chosen.file)) + "\n")
     except InputError as error:
         sys.stderr.write(json.dumps({"errors": [p.as_dict() for p in error.problems]}, ensure_ascii=False) + "\n")
         return 2

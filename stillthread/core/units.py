@@ -74,3 +74,8 @@ def beaufort_to_m_s(force: int) -> float:
     low = BEAUFORT_LOWER_KN[force - 1]
     high = BEAUFORT_LOWER_KN[force] - 1 if force < 12 else low
     return (low + high) / 2.0 * KNOT_M_S
+
+
+def m_s_to_inches_per_second(rate_m_s: float) -> float:
+    """Return inches per second [in/s] for a sink rate [m/s] (exact)."""
+    return rate_m_s / INCH_M

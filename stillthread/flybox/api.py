@@ -10,10 +10,12 @@ from pydantic import Field, model_validator
 
 from stillthread.core.tackle.flies import STARTER_FLIES
 from stillthread.core.tackle.lines import Line as CoreLine
+from stillthread.core.thread.line_weight import label_doubt
 from stillthread.flybox import services
 from stillthread.flybox.models import Fly, Line
-from stillthread.formats.plan_contract import LineFamily, Prey, Tone, Weight
 from stillthread.formats.plan_contract import LineIn as LineDocument
+from stillthread.formats.plan_contract import Prey, Tone, Weight
+from stillthread.formats.simulate_contract import DensityProfile, LineFamily
 from stillthread.formats.strict import Name, Strict
 from stillthread.web.errors import FAILURES
 from stillthread.web.owned import delete_owned, live, put_owned
@@ -29,6 +31,8 @@ class LineBody(Strict):
     label_ips: float = Field(0.0, ge=0, le=10)
     weight_class: int = Field(7, ge=3, le=9)
     tip_length_m: float = Field(0.0, ge=0, le=10)
+    density_profile: DensityProfile = "level"
+    measured_m_s: float | None = Field(None, ge=0.003, le=0.5)
 
     @model_validator(mode="after")
     def _as_document(self) -> LineBody:
@@ -45,7 +49,10 @@ class LineOut(Strict):
     label_ips: float
     weight_class: int
     tip_length_m: float
+    density_profile: DensityProfile
+    measured_m_s: float | None
     title: str
+    label_doubt: str | None
 
 
 class FlyBody(Strict):
@@ -87,8 +94,9 @@ class StarterIn(Strict):
 
 
 def _line_out(row: Line) -> LineOut:
-    title = CoreLine(str(row.pk), row.family, row.label_ips, row.weight_class, row.tip_length_m, row.name).title
-    return LineOut(id=row.pk, title=title, **{f: getattr(row, f) for f in LineBody.model_fields})
+    fields = {f: getattr(row, f) for f in LineBody.model_fields}
+    line = CoreLine(key=str(row.pk), **fields)
+    return LineOut(id=row.pk, title=line.title, label_doubt=label_doubt(line), **fields)
 
 
 def _fly_out(row: Fly) -> FlyOut:

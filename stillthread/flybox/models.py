@@ -1,4 +1,4 @@
-"""Lines and flies an angler owns."""
+"""Lines, flies and kept rigs of an angler."""
 
 from __future__ import annotations
 
@@ -15,6 +15,8 @@ class Line(Owned):
     label_ips = models.FloatField(default=0)
     weight_class = models.PositiveSmallIntegerField(default=7)
     tip_length_m = models.FloatField(default=0)
+    density_profile = models.CharField(max_length=12, default="level")
+    measured_m_s = models.FloatField(null=True, blank=True)  # timed on a slack level piece; overrides the label
 
     class Meta:
         verbose_name = "line"
@@ -38,6 +40,21 @@ class Fly(Owned):
 
     class Meta:
         verbose_name = "fly"
+        ordering = ["name", "id"]
+
+    def __str__(self) -> str:
+        """Return the name."""
+        return self.name
+
+
+class Rig(Owned):
+    """A rig kept on the thread bench, as a simulate document."""
+
+    name = models.CharField(max_length=80)
+    document = models.JSONField()
+
+    class Meta:
+        verbose_name = "rig"
         ordering = ["name", "id"]
 
     def __str__(self) -> str:

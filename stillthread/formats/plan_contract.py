@@ -7,6 +7,7 @@ from typing import Literal
 from pydantic import AwareDatetime, Field, model_validator
 
 from stillthread.core.food.catalogue import PREY_KEYS
+from stillthread.formats.simulate_contract import DensityProfile, LineFamily
 from stillthread.formats.strict import Bearing, Celsius, Depth, Name, Share, Strict
 
 PlaceKind = Literal["margin", "shoal", "weed-edge", "drop-off", "point", "inlet", "open-water"]
@@ -14,7 +15,6 @@ Species = Literal["rainbow", "brown", "brook"]
 Clarity = Literal["gin-clear", "clear", "slightly-coloured", "coloured"]
 Rise = Literal["sip", "head-and-tail", "splash", "bow-wave", "leap"]
 Abundance = Literal["few", "some", "many"]
-LineFamily = Literal["floating", "intermediate", "sinking", "sink-tip"]
 Tone = Literal["dark", "natural", "pale", "bright"]
 Weight = Literal["buoyant", "unweighted", "weighted"]
 Release = Literal["catch-and-release", "kill", "either", "unknown"]
@@ -106,6 +106,8 @@ class LineIn(Strict):
     weight_class: int = Field(7, ge=3, le=9)
     tip_length_m: float = Field(0.0, ge=0, le=10)
     name: str = Field("", max_length=80)
+    measured_m_s: float | None = Field(None, ge=0.003, le=0.5, description="timed on a slack level piece")
+    density_profile: DensityProfile = "level"
 
     @model_validator(mode="after")
     def _rate_fits(self) -> LineIn:

@@ -8,6 +8,7 @@ from ninja.security import django_auth
 from stillthread import __version__
 from stillthread.accounts.api import router as accounts
 from stillthread.flybox.api import router as flybox
+from stillthread.flybox.thread_api import router as thread
 from stillthread.outings.api import router as outings
 from stillthread.plans.api import router as plans
 from stillthread.waters.api import router as waters
@@ -15,5 +16,5 @@ from stillthread.web.errors import install
 
 api = NinjaAPI(title="Still Thread", version=__version__, auth=django_auth, docs_url=None)
 install(api)
-for part in (accounts, waters, flybox, plans, outings):
+for part in (accounts, waters, flybox, thread, plans, outings):
     api.add_router("", part)

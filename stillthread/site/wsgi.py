@@ -16,5 +16,9 @@ def _warm() -> None:
     import scipy.interpolate  # noqa: F401
     import scipy.special  # noqa: F401
 
+    from stillthread.core.thread.warm import warm
+
+    warm()
+
 
 threading.Thread(target=_warm, daemon=True).start()

@@ -6,9 +6,27 @@ from dataclasses import dataclass
 
 from stillthread.core.units import inches_per_second_to_m_s
 
-FAMILIES = ("floating", "intermediate", "sinking", "sink-tip")
+FAMILIES = ("floating", "hover", "intermediate", "sinking", "sink-tip")
 # Rates usually printed for each family [in/s], for checking input: common practice.
-USUAL_RATES_IPS = {"floating": (0.0, 0.0), "intermediate": (0.5, 2.5), "sinking": (2.0, 9.0), "sink-tip": (0.5, 8.0)}
+USUAL_RATES_IPS = {
+    "floating": (0.0, 0.0),
+    "hover": (0.3, 1.0),
+    "intermediate": (0.5, 2.5),
+    "sinking": (2.0, 9.0),
+    "sink-tip": (0.5, 8.0),
+}
+# How a line's rate varies from its front end: (length [m], share of the rate on the box); the last piece goes on.
+# Common practice for lines built with a heavy belly or a heavy front; the figures are ours.
+DENSITY_PROFILES = {
+    "level": ((30.0, 1.0),),
+    "dense-middle": ((3.0, 0.75), (6.0, 1.25), (30.0, 0.8)),
+    "dense-front": ((4.5, 1.2), (30.0, 0.75)),
+}
+# Mass of the first 30 ft of a fly line by weight class [grains]: the trade's line-weight standard (from memory).
+FIRST_30_FT_GRAINS = {1: 60, 2: 80, 3: 100, 4: 120, 5: 140, 6: 160, 7: 185, 8: 210, 9: 240, 10: 280, 11: 330, 12: 380}
+GRAIN_KG = 64.79891e-6
+FIRST_30_FT_M = 9.144
+LINE_LENGTH_M = 30.0  # a whole fly line, common practice
 # Doubt of a label nobody has measured: plus or minus this share of the rate (design of the thread, common practice).
 LABEL_DOUBT = 0.30
 
@@ -23,11 +41,21 @@ class Line:
     weight_class: int = 7
     tip_length_m: float = 0.0
     name: str = ""
+    measured_m_s: float | None = None  # timed on a slack level piece; overrides the label
+    density_profile: str = "level"
+    length_m: float = LINE_LENGTH_M
 
     @property
     def rate_m_s(self) -> float:
-        """Label sink rate [m/s]."""
-        return inches_per_second_to_m_s(self.label_ips)
+        """Sink rate [m/s]: the measured one, else the label's; 0 for a floating line."""
+        if self.family == "floating":
+            return 0.0
+        return self.measured_m_s if self.measured_m_s is not None else inches_per_second_to_m_s(self.label_ips)
+
+    @property
+    def kg_per_m(self) -> float:
+        """Mass per metre [kg/m] by weight class, averaged over the first 30 ft."""
+        return mass_per_metre_kg(self.weight_class)
 
     @property
     def title(self) -> str:
@@ -38,5 +66,15 @@ class Line:
             return "Floating line"
         if self.family == "sinking":
             return f"Type {self.label_ips:g} sinking line"
-        words = "Intermediate" if self.family == "intermediate" else "Sink tip"
+        words = {"intermediate": "Intermediate", "hover": "Hover line"}.get(self.family, "Sink tip")
         return f"{words}, {self.label_ips:g} in/s"
+
+
+def mass_per_metre_kg(weight_class: int) -> float:
+    """Return the mean mass per metre [kg/m] of the first 30 ft of a line of `weight_class`, 1 to 12.
+
+    The trade's line-weight standard (from memory); the taper is not resolved. Raises ValueError for another class.
+    """
+    if weight_class not in FIRST_30_FT_GRAINS:
+        raise ValueError("weight classes run from 1 to 12")
+    return FIRST_30_FT_GRAINS[weight_class] * GRAIN_KG / FIRST_30_FT_M

@@ -372,6 +372,190 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/thread/calibrate": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Calibrate
+         * @description Return a timed line's or fly's speed and how the band narrows.
+         */
+        post: operations["stillthread_flybox_thread_api_calibrate"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/thread/check": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Check
+         * @description Return what a felt bottom or a cocked float says about a rig.
+         */
+        post: operations["stillthread_flybox_thread_api_check"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/thread/float": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Float Check
+         * @description Return landing and load of a float rig for the signed-in angler's reach.
+         */
+        post: operations["stillthread_flybox_thread_api_float_check"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/thread/fly": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Fly
+         * @description Return a fly's weight in water and sink speed from its build.
+         */
+        post: operations["stillthread_flybox_thread_api_fly"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/thread/leader": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Leader
+         * @description Return the cut list of a wanted leader.
+         */
+        post: operations["stillthread_flybox_thread_api_leader"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/thread/rigs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Rigs
+         * @description Return the angler's kept rigs.
+         */
+        get: operations["stillthread_flybox_thread_api_rigs"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/thread/rigs/{rig_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Rig
+         * @description Keep a rig under the client's UUID; it must be one that can be simulated.
+         */
+        put: operations["stillthread_flybox_thread_api_put_rig"];
+        post?: never;
+        /**
+         * Delete Rig
+         * @description Forget a kept rig.
+         */
+        delete: operations["stillthread_flybox_thread_api_delete_rig"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/thread/simulate": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Simulate
+         * @description Return the path of every fly of a rig through one cast.
+         */
+        post: operations["stillthread_flybox_thread_api_simulate"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/thread/table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Table
+         * @description Return the countdown table of a rig, and trolling depths if asked for.
+         */
+        post: operations["stillthread_flybox_thread_api_table"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/waters": {
         parameters: {
             query?: never;
@@ -501,6 +685,18 @@ export interface components {
             top_m: number;
         };
         /**
+         * BandPair
+         * @description Depth of the point fly when the count ends: middle and 10–90 % band.
+         */
+        BandPair: {
+            /** Depth M */
+            depth_m: number;
+            /** P10 M */
+            p10_m: number;
+            /** P90 M */
+            p90_m: number;
+        };
+        /**
          * BeliefOut
          * @description Belief over all places, and the one planned for.
          */
@@ -509,6 +705,47 @@ export interface components {
             chosen: string;
             /** Places */
             places: components["schemas"]["PlaceBeliefOut"][];
+        };
+        /**
+         * CalibrateAnswer
+         * @description The measured speed, its doubt, and the band before and after.
+         */
+        CalibrateAnswer: {
+            after: components["schemas"]["BandPair"] | null;
+            before: components["schemas"]["BandPair"] | null;
+            /** Doubt */
+            doubt: number;
+            /**
+             * Label Ratio
+             * @description measured rate against the label
+             */
+            label_ratio: number | null;
+            rig: components["schemas"]["SimulateRequest"] | null;
+            /** Sentence */
+            sentence: string;
+            /** Speed M S */
+            speed_m_s: number;
+        };
+        /**
+         * CalibrateRequest
+         * @description A timed metre of slack level line, or a timed fly; with a rig, how its band narrows.
+         */
+        CalibrateRequest: {
+            /** Distance M */
+            distance_m: number;
+            /**
+             * Repeats
+             * @default 1
+             */
+            repeats: number;
+            rig?: components["schemas"]["SimulateRequest"] | null;
+            /** Seconds */
+            seconds: number;
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "line" | "fly";
         };
         /**
          * CautionOut
@@ -524,6 +761,61 @@ export interface components {
             level: "note" | "caution" | "stop";
             /** Sentence */
             sentence: string;
+        };
+        /**
+         * CheckAnswer
+         * @description What that moment says about the rig as entered.
+         */
+        CheckAnswer: {
+            /** Agrees */
+            agrees: boolean;
+            /** Expected S */
+            expected_s: number | null;
+            /** Latest S */
+            latest_s: number | null;
+            /** Sentence */
+            sentence: string;
+            /** Soonest S */
+            soonest_s: number | null;
+        };
+        /**
+         * CheckRequest
+         * @description A moment seen on the water: the bottom felt, or the float cocked, so many seconds after landing.
+         */
+        CheckRequest: {
+            rig: components["schemas"]["SimulateRequest"];
+            /** Seen S */
+            seen_s: number;
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "bottom" | "cocked";
+        };
+        /**
+         * CountRowOut
+         * @description Seconds to count to a depth: middle, soonest, latest (10–90 %); null where it is not reached in 3 minutes.
+         */
+        CountRowOut: {
+            /** Count S */
+            count_s: number | null;
+            /** Depth M */
+            depth_m: number;
+            /** Latest S */
+            latest_s: number | null;
+            /** Line M */
+            line_m: number | null;
+            /** Runs Max M */
+            runs_max_m: number | null;
+            /**
+             * Runs Mean M
+             * @description mean depth of the retrieve after that count, at the rig's pace
+             */
+            runs_mean_m: number | null;
+            /** Runs Min M */
+            runs_min_m: number | null;
+            /** Soonest S */
+            soonest_s: number | null;
         };
         /**
          * CredentialsIn
@@ -576,6 +868,27 @@ export interface components {
             temperature_c: number;
         };
         /**
+         * CutOut
+         * @description One piece of the cut list: length when tied, and what to cut with its knots.
+         */
+        CutOut: {
+            /** Cut M */
+            cut_m: number;
+            /** Diameter Mm */
+            diameter_mm: number | null;
+            /** Length M */
+            length_m: number;
+            /**
+             * Material
+             * @enum {string}
+             */
+            material: "nylon" | "fluorocarbon";
+            /** Part */
+            part: string;
+            /** X Size */
+            x_size: number | null;
+        };
+        /**
          * DemoIn
          * @description Which demo angler to be.
          */
@@ -617,6 +930,18 @@ export interface components {
             takes: components["schemas"]["RateOut"];
             /** Top M */
             top_m: number;
+        };
+        /**
+         * DoubtDoc
+         * @description Half widths of what is uncertain, as shares; left out: 0.30 for a label, 0.30 for a fly's weight, 0.20 for drag.
+         */
+        DoubtDoc: {
+            /** Drag */
+            drag?: number | null;
+            /** Fly Weight */
+            fly_weight?: number | null;
+            /** Line Rate */
+            line_rate?: number | null;
         };
         /**
          * ErrorsOut
@@ -762,6 +1087,77 @@ export interface components {
             sentence: string;
         };
         /**
+         * FloatCheckAnswer
+         * @description Landing and load of a float rig for this angler's rod, arm and net.
+         */
+        FloatCheckAnswer: {
+            /** Advice */
+            advice: string[];
+            /** Arm M */
+            arm_m: number;
+            /** Can Land */
+            can_land: boolean;
+            /** Farthest Cast M */
+            farthest_cast_m: number;
+            /** Hang M */
+            hang_m: number;
+            /** Limit M */
+            limit_m: number;
+            /** Load G */
+            load_g: number;
+            /** Load Share */
+            load_share: number;
+            /** Mark From Point M */
+            mark_from_point_m: number;
+            /** Needed G */
+            needed_g: number;
+            /** Net M */
+            net_m: number;
+            /** Rod M */
+            rod_m: number;
+            /** Slides */
+            slides: boolean | null;
+        };
+        /**
+         * FloatDoc
+         * @description A float on the leader.
+         */
+        FloatDoc: {
+            /** Buoyancy G */
+            buoyancy_g: number;
+            /** From Line M */
+            from_line_m: number;
+            /**
+             * Line
+             * @default tight
+             * @enum {string}
+             */
+            line: "tight" | "slack";
+            /**
+             * Type
+             * @enum {string}
+             */
+            type: "fixed" | "release" | "sliding";
+        };
+        /**
+         * FloatOut
+         * @description How the float stands: set and real depth, load, and when it cocks and hangs.
+         */
+        FloatOut: {
+            /** Advice */
+            advice: string[];
+            /** Cocks After S */
+            cocks_after_s: number | null;
+            /** Hangs After S */
+            hangs_after_s: number;
+            /** Load G */
+            load_g: number;
+            /** Real M */
+            real_m: number;
+            /** Set M */
+            set_m: number;
+        };
+        /**
          * FlyBody
          * @description A fly as the client writes it.
          */
@@ -789,6 +1185,62 @@ export interface components {
              * @enum {string}
              */
             weight: "buoyant" | "unweighted" | "weighted";
+        };
+        /**
+         * FlyBuildAnswer
+         * @description A build added up: weight in water, sink speed, and the parts with what is assumed of them.
+         */
+        FlyBuildAnswer: {
+            /** Assumptions */
+            assumptions: string;
+            /** Parts */
+            parts: components["schemas"]["FlyPart"][];
+            /** Sink M S */
+            sink_m_s: number;
+            /** Submerged G */
+            submerged_g: number;
+        };
+        /**
+         * FlyBuildDoc
+         * @description What a fly is tied with.
+         */
+        FlyBuildDoc: {
+            /** Bead */
+            bead?: ("tungsten" | "brass" | "glass" | "plastic") | null;
+            /**
+             * Bead Mm
+             * @default 0
+             */
+            bead_mm: number;
+            /**
+             * Bulk
+             * @default slim
+             * @enum {string}
+             */
+            bulk: "bare" | "slim" | "medium" | "bulky";
+            /**
+             * Foam Mm3
+             * @default 0
+             */
+            foam_mm3: number;
+            /** Hook */
+            hook: number;
+            /**
+             * Turns
+             * @default 0
+             */
+            turns: number;
+            /**
+             * Turns Wire Mm
+             * @default 0.4
+             */
+            turns_wire_mm: number;
+            /**
+             * Wire
+             * @default standard
+             * @enum {string}
+             */
+            wire: "light" | "standard" | "heavy";
         };
         /**
          * FlyOut
@@ -825,6 +1277,53 @@ export interface components {
             weight: "buoyant" | "unweighted" | "weighted";
         };
         /**
+         * FlyPart
+         * @description One part of a build and its weight in water.
+         */
+        FlyPart: {
+            /** Part */
+            part: string;
+            /** Submerged G */
+            submerged_g: number;
+        };
+        /**
+         * FlyTrackOut
+         * @description One fly: [t_s, x_m, depth_m, p10_m, p90_m] through time; min and max between the end of the count and the lift.
+         */
+        FlyTrackOut: {
+            /** At Countdown M */
+            at_countdown_m: number;
+            /**
+             * Exposure
+             * @description [middle of a 0.1 m cell, seconds in it] from landing on
+             */
+            exposure: [
+                number,
+                number
+            ][];
+            /**
+             * Film Retrieve M
+             * @description metres of the retrieve with the fly in the top 12 cm
+             */
+            film_retrieve_m: number;
+            /** Max M */
+            max_m: number;
+            /** Min M */
+            min_m: number;
+            /** Name */
+            name: string;
+            /** Time In Band S */
+            time_in_band_s?: number | null;
+            /** Track */
+            track: [
+                number,
+                number,
+                number,
+                number,
+                number
+            ][];
+        };
+        /**
          * KitOut
          * @description Everything the angler owns, and the starter set on offer.
          */
@@ -837,20 +1336,67 @@ export interface components {
             starter: components["schemas"]["StarterFly"][];
         };
         /**
+         * LeaderAnswer
+         * @description The cut list, the level pieces to simulate it with, where the flies sit and where a float goes.
+         */
+        LeaderAnswer: {
+            /** Cuts */
+            cuts: components["schemas"]["CutOut"][];
+            /** Flies At M */
+            flies_at_m: number[];
+            /** Float At M */
+            float_at_m: number | null;
+            /** Length M */
+            length_m: number;
+            /** Pieces */
+            pieces: components["schemas"]["PieceDoc"][];
+        };
+        /**
+         * LeaderRequest
+         * @description A wanted leader.
+         */
+        LeaderRequest: {
+            /**
+             * Flies
+             * @default 1
+             */
+            flies: number;
+            /** Length M */
+            length_m: number;
+            /**
+             * Style
+             * @enum {string}
+             */
+            style: "tapered" | "swivel" | "short-butt" | "level" | "team" | "float";
+            /**
+             * X Size
+             * @default 3
+             */
+            x_size: number;
+        };
+        /**
          * LineBody
          * @description A line as the client writes it.
          */
         LineBody: {
             /**
+             * Density Profile
+             * @default level
+             * @enum {string}
+             */
+            density_profile: "level" | "dense-middle" | "dense-front";
+            /**
              * Family
              * @enum {string}
              */
-            family: "floating" | "intermediate" | "sinking" | "sink-tip";
+            family: "floating" | "hover" | "intermediate" | "sinking" | "sink-tip";
             /**
              * Label Ips
              * @default 0
              */
             label_ips: number;
+            /** Measured M S */
+            measured_m_s?: number | null;
             /**
              * Name
              * @default
@@ -868,22 +1414,73 @@ export interface components {
             weight_class: number;
         };
         /**
+         * LineDoc
+         * @description The fly line: family, rate on the box in inches per second, weight class, and what is known beyond the box.
+         */
+        LineDoc: {
+            /**
+             * Density Profile
+             * @default level
+             * @enum {string}
+             */
+            density_profile: "level" | "dense-middle" | "dense-front";
+            /**
+             * Family
+             * @enum {string}
+             */
+            family: "floating" | "hover" | "intermediate" | "sinking" | "sink-tip";
+            /**
+             * Label Ips
+             * @default 0
+             */
+            label_ips: number;
+            /**
+             * Length M
+             * @default 30
+             */
+            length_m: number;
+            /**
+             * Measured M S
+             * @description timed on a slack level piece; overrides the label
+             */
+            measured_m_s?: number | null;
+            /**
+             * Tip Length M
+             * @description sink tips: 1.5 to 4.5 is usual
+             */
+            tip_length_m?: number | null;
+            /**
+             * Weight Class
+             * @default 7
+             */
+            weight_class: number;
+        };
+        /**
          * LineOut
          * @description A line in the kit with its title in words.
          */
         LineOut: {
             /**
+             * Density Profile
+             * @enum {string}
+             */
+            density_profile: "level" | "dense-middle" | "dense-front";
+            /**
              * Family
              * @enum {string}
              */
-            family: "floating" | "intermediate" | "sinking" | "sink-tip";
+            family: "floating" | "hover" | "intermediate" | "sinking" | "sink-tip";
             /**
              * Id
              * Format: uuid
              */
             id: string;
+            /** Label Doubt */
+            label_doubt: string | null;
             /** Label Ips */
             label_ips: number;
+            /** Measured M S */
+            measured_m_s: number | null;
             /** Name */
             name: string;
             /** Tip Length M */
@@ -1020,6 +1617,32 @@ export interface components {
             water_id: string;
             /** Water Name */
             water_name: string;
+        };
+        /**
+         * PieceDoc
+         * @description A piece of leader from the line down.
+         */
+        PieceDoc: {
+            /** Diameter Mm */
+            diameter_mm: number;
+            /** Length M */
+            length_m: number;
+            /**
+             * Material
+             * @default fluorocarbon
+             * @enum {string}
+             */
+            material: "nylon" | "fluorocarbon";
+            /**
+             * Sink M S
+             * @description a sinking leader's own rate
+             */
+            sink_m_s?: number | null;
+            /**
+             * Strain Lb
+             * @description as the angler's own spool says; never computed
+             */
+            strain_lb?: number | null;
         };
         /**
          * PlaceBeliefOut
@@ -1229,6 +1852,24 @@ export interface components {
             path: string;
         };
         /**
+         * PullDoc
+         * @description A retrieve: the speed is the line's while it moves; what is left out takes the trade's usual figure.
+         */
+        PullDoc: {
+            /**
+             * Kind
+             * @default static
+             * @enum {string}
+             */
+            kind: "static" | "hand-twist" | "strip-pause" | "long-pull" | "roly-poly" | "custom";
+            /** Pause S */
+            pause_s?: number | null;
+            /** Pull M */
+            pull_m?: number | null;
+            /** Speed M S */
+            speed_m_s?: number | null;
+        };
+        /**
          * RateOut
          * @description A count in hours of effort: rate per hour with its exact 95 % interval, or None without effort.
          */
@@ -1353,6 +1994,29 @@ export interface components {
             speed_m_s: number;
             /** Words */
             words: string;
+        };
+        /**
+         * RigBody
+         * @description A rig kept under a name.
+         */
+        RigBody: {
+            document: components["schemas"]["SimulateRequest"];
+            /** Name */
+            name: string;
+        };
+        /**
+         * RigOut
+         * @description A kept rig.
+         */
+        RigOut: {
+            document: components["schemas"]["SimulateRequest"];
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
         };
         /**
          * RuledOutOut
@@ -1515,6 +2179,19 @@ export interface components {
             wind_unit: "m_s" | "km_h" | "mph" | "kn" | "bft";
         };
         /**
+         * ShapeOut
+         * @description The whole thread at one moment, rod tip (or float) to point.
+         */
+        ShapeOut: {
+            /** Points */
+            points: [
+                number,
+                number
+            ][];
+            /** T S */
+            t_s: number;
+        };
+        /**
          * SightingIn
          * @description Something seen: a prey or a rise form, and how much.
          */
@@ -1529,6 +2206,122 @@ export interface components {
             prey?: ("chironomid-larva" | "chironomid-pupa" | "chironomid-adult" | "scud" | "leech" | "damsel-nymph" | "damsel-adult" | "dragonfly-nymph" | "mayfly" | "caddis" | "water-boatman" | "daphnia" | "fry" | "terrestrial" | "snail" | "stocked-instinct") | null;
             /** Rise */
             rise?: ("sip" | "head-and-tail" | "splash" | "bow-wave" | "leap") | null;
+        };
+        /**
+         * SimulateAnswer
+         * @description What `./still simulate` prints.
+         */
+        SimulateAnswer: {
+            bottom: components["schemas"]["TouchOut"] | null;
+            /** Countdown S */
+            countdown_s: number;
+            /** End S */
+            end_s: number;
+            /** Fished To S */
+            fished_to_s: number;
+            /** Flies */
+            flies: components["schemas"]["FlyTrackOut"][];
+            float?: components["schemas"]["FloatOut"] | null;
+            /** Line Track */
+            line_track: components["schemas"]["ShapeOut"][];
+            /** Notes */
+            notes: string[];
+            /**
+             * Version
+             * @default 1
+             * @constant
+             */
+            version: 1;
+        };
+        /**
+         * SimulateRequest
+         * @description One cast or float rig: what `./still simulate` reads.
+         */
+        SimulateRequest: {
+            /**
+             * Band
+             * @description false: the path alone, several times quicker
+             * @default true
+             */
+            band: boolean;
+            /**
+             * Bed
+             * @description [x_m, depth_m] outwards
+             */
+            bed?: [
+                number,
+                number
+            ][] | null;
+            /**
+             * Cast M
+             * @description rod tip to point fly as it lands
+             */
+            cast_m: number;
+            /**
+             * Countdown S
+             * @default 0
+             */
+            countdown_s: number;
+            /**
+             * @default {
+             *       "drag": null,
+             *       "fly_weight": null,
+             *       "line_rate": null
+             *     }
+             */
+            doubt: components["schemas"]["DoubtDoc"];
+            /** Drift M S */
+            drift_m_s?: number | null;
+            /** Flies */
+            flies: components["schemas"]["TiedFlyDoc"][];
+            float?: components["schemas"]["FloatDoc"] | null;
+            /**
+             * Hang S
+             * @default 6
+             */
+            hang_s: number;
+            /**
+             * Hold S
+             * @description how long a static rig is fished; 60, under a float 120
+             */
+            hold_s?: number | null;
+            /** Leader */
+            leader: components["schemas"]["PieceDoc"][];
+            line: components["schemas"]["LineDoc"];
+            /**
+             * @default {
+             *       "kind": "static",
+             *       "pause_s": null,
+             *       "pull_m": null,
+             *       "speed_m_s": null
+             *     }
+             */
+            retrieve: components["schemas"]["PullDoc"];
+            /**
+             * Slack
+             * @description slack as a share of the cast, 0 to 1
+             * @default 0
+             */
+            slack: number;
+            /** Target Band M */
+            target_band_m?: [
+                number,
+                number
+            ] | null;
+            /**
+             * Version
+             * @default 1
+             * @constant
+             */
+            version: 1;
+            /** Water Depth M */
+            water_depth_m?: number | null;
+            /**
+             * Water Temperature C
+             * @default 10
+             */
+            water_temperature_c: number;
+            wind?: components["schemas"]["WindDoc"] | null;
         };
         /**
          * SpellBody
@@ -1700,6 +2493,84 @@ export interface components {
             keys: string[];
         };
         /**
+         * TableAnswer
+         * @description The countdown table, and trolling depths if asked for.
+         */
+        TableAnswer: {
+            /** Rows */
+            rows: components["schemas"]["CountRowOut"][];
+            trolling: components["schemas"]["TrollingOut"] | null;
+        };
+        /**
+         * TableRequest
+         * @description Which counts reach which depths with this rig, and how deep it runs at this pace afterwards.
+         */
+        TableRequest: {
+            /**
+             * Depths M
+             * @default [
+             *       1,
+             *       2,
+             *       3,
+             *       4,
+             *       5,
+             *       6,
+             *       8,
+             *       10
+             *     ]
+             */
+            depths_m: number[];
+            rig: components["schemas"]["SimulateRequest"];
+            /**
+             * Trolling
+             * @default false
+             */
+            trolling: boolean;
+        };
+        /**
+         * TiedFlyDoc
+         * @description A fly or a shot on the leader: weight in water and terminal speed, both negative if it floats.
+         */
+        TiedFlyDoc: {
+            /**
+             * Dropper M
+             * @default 0
+             */
+            dropper_m: number;
+            /** From Line M */
+            from_line_m: number;
+            /** Name */
+            name: string;
+            /** Sink M S */
+            sink_m_s: number;
+            /** Submerged G */
+            submerged_g: number;
+        };
+        /**
+         * TouchOut
+         * @description The first touch of the bed.
+         */
+        TouchOut: {
+            /** Fly */
+            fly: string;
+            /** T S */
+            t_s: number;
+            /** X M */
+            x_m: number;
+        };
+        /**
+         * TrollingOut
+         * @description Steady depth of the point fly by speed (rows) and length out (columns); null where that length cannot be out.
+         */
+        TrollingOut: {
+            /** Depth M */
+            depth_m: (number | null)[][];
+            /** Out M */
+            out_m: number[];
+            /** Speeds M S */
+            speeds_m_s: number[];
+        };
+        /**
          * WaterBody
          * @description A water as the client writes it.
          */
@@ -1848,6 +2719,14 @@ export interface components {
              * @default UTC
              */
             time_zone: string;
+        };
+        /**
+         * WindDoc
+         * @description Wind along the cast, away from the angler positive.
+         */
+        WindDoc: {
+            /** Along Cast M S */
+            along_cast_m_s: number;
         };
     };
     responses: never;
@@ -3652,6 +4531,780 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SettingsIO"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+        };
+    };
+    stillthread_flybox_thread_api_calibrate: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CalibrateRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CalibrateAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+        };
+    };
+    stillthread_flybox_thread_api_check: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CheckRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CheckAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+        };
+    };
+    stillthread_flybox_thread_api_float_check: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SimulateRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FloatCheckAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+        };
+    };
+    stillthread_flybox_thread_api_fly: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FlyBuildDoc"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FlyBuildAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+        };
+    };
+    stillthread_flybox_thread_api_leader: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LeaderRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LeaderAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+        };
+    };
+    stillthread_flybox_thread_api_rigs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RigOut"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+        };
+    };
+    stillthread_flybox_thread_api_put_rig: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                rig_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RigBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RigOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+        };
+    };
+    stillthread_flybox_thread_api_delete_rig: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                rig_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+        };
+    };
+    stillthread_flybox_thread_api_simulate: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SimulateRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SimulateAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+        };
+    };
+    stillthread_flybox_thread_api_table: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TableRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TableAnswer"];
                 };
             };
             /** @description Bad Request */

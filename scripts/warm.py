@@ -1,0 +1,22 @@
+"""Compile the thread's kernels into the cache and say how long it took."""
+
+from __future__ import annotations
+
+import pathlib
+import sys
+import time
+
+sys.path.insert(0, str(pathlib.Path(__file__).resolve().parents[1]))
+
+from stillthread.core.thread.warm import warm  # noqa: E402
+
+
+def main() -> None:
+    """Compile, or load what is compiled."""
+    start = time.perf_counter()
+    warm()
+    sys.stdout.write(f"thread kernels ready after {time.perf_counter() - start:.1f} s\n")
+
+
+if __name__ == "__main__":
+    main()

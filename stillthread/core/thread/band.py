@@ -1,0 +1,104 @@
+"""How far off the path may be: the same cast run again with each uncertain input moved, and the shifts added up."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass, replace
+
+import numpy as np
+from numpy.typing import NDArray
+
+from stillthread.core.tackle.rig import Rig
+from stillthread.core.thread.cast import Cast, simulate_cast
+from stillthread.core.thread.chain import NOMINAL, RANKING, Detail, WhatIf
+from stillthread.core.thread.float_rig import simulate_float
+from stillthread.core.thread.track import CastResult, FlyTrack
+
+Array = NDArray[np.float64]
+
+Q90 = 1.2816  # 90 % point of a normal distribution
+UNIFORM_SD = 3.0**-0.5  # standard deviation of a uniform spread, as a share of its half width
+
+
+@dataclass(frozen=True)
+class Doubt:
+    """Half widths of the spread of each uncertain input, as a share of it: line rate, weight of the flies, drag.
+
+    An uncalibrated line is taken to sink anywhere within 30 % of its label, a fly to weigh within 30 % of its sum, and
+    drag to be known to 20 %, each evenly spread and independent: common practice put into figures.
+    """
+
+    rate: float = 0.30
+    fly_weight: float = 0.30
+    drag: float = 0.20
+
+    def inputs(self, rig: Rig) -> tuple[str, ...]:
+        """Return the names of the inputs that matter for a rig: a floating line has no rate to doubt."""
+        sinks = rig.line.family != "floating" or any(p.sink_m_s is not None for p in rig.leader)
+        names = ("rate", "fly_weight", "drag") if sinks else ("fly_weight", "drag")
+        return tuple(name for name in names if getattr(self, name) > 0)
+
+
+LABEL_ONLY = Doubt()
+
+
+def simulate(rig: Rig, cast: Cast, detail: Detail = RANKING, what_if: WhatIf = NOMINAL) -> CastResult:
+    """Return the path of a rig once, cast or float, without a band. Raises as `simulate_cast` and `simulate_float`."""
+    run = simulate_float if rig.float_ else simulate_cast
+    return run(rig, cast, detail, what_if)
+
+
+def _shifts(rig: Rig, run: Callable[[WhatIf], CastResult], doubt: Doubt, middle: CastResult) -> list[list[Array]]:
+    """For each fly, how its depth shifts [m] when each input is moved to its outer point, below and above."""
+    found: list[list[Array]] = [[] for _ in middle.flies]
+    for name in doubt.inputs(rig):
+        step = Q90 * UNIFORM_SD * getattr(doubt, name)
+        for sign in (-1.0, 1.0):
+            moved = run(replace(NOMINAL, **{name: 1.0 + sign * step}))
+            for n, track in enumerate(moved.flies):
+                found[n].append(track.depth_m - middle.flies[n].depth_m)
+    return found
+
+
+def _spread(track: FlyTrack, shifts: list[Array]) -> FlyTrack:
+    """The track with its band: shifts of independent inputs add up by their squares, up and down apart."""
+    pairs = [(shifts[k], shifts[k + 1]) for k in range(0, len(shifts), 2)]
+    deeper = np.sqrt(sum((np.maximum(np.maximum(a, b), 0.0) ** 2 for a, b in pairs), np.zeros_like(track.depth_m)))
+    higher = np.sqrt(sum((np.minimum(np.minimum(a, b), 0.0) ** 2 for a, b in pairs), np.zeros_like(track.depth_m)))
+    return replace(track, p10_m=np.maximum(track.depth_m - higher, 0.0), p90_m=track.depth_m + deeper)
+
+
+def simulate_with_band(rig: Rig, cast: Cast, detail: Detail = RANKING, doubt: Doubt = LABEL_ONLY) -> CastResult:
+    """Return the path of a rig with its 10–90 % band, from one run for the middle and two for each uncertain input.
+
+    Agreement with a Monte Carlo of the same inputs is kept in docs/thread-accuracy.md. Never deeper than the bed by
+    more than the path itself. Raises as `simulate`.
+    """
+    middle = simulate(rig, cast, detail)
+    shifts = _shifts(rig, lambda what_if: simulate(rig, cast, detail, what_if), doubt, middle)
+    bed_x, bed_z = cast.bed_arrays()
+    flies = []
+    for track, moved in zip(middle.flies, shifts, strict=True):
+        spread = _spread(track, moved)
+        bed = np.maximum(np.interp(track.x_m, bed_x, bed_z), track.depth_m)
+        flies.append(replace(spread, p90_m=np.minimum(spread.p90_m, bed)))
+    return replace(middle, flies=tuple(flies))
+
+
+def monte_carlo(
+    rig: Rig,
+    cast: Cast,
+    rng: np.random.Generator,
+    draws: int = 200,
+    detail: Detail = RANKING,
+    doubt: Doubt = LABEL_ONLY,
+) -> list[tuple[Array, Array]]:
+    """Return, for each fly, the 10 % and 90 % depths [m] through time of `draws` random casts; for checking the band."""
+    names = doubt.inputs(rig)
+    depths: list[list[Array]] = [[] for _ in rig.flies]
+    for _ in range(draws):
+        factors = {name: 1.0 + float(rng.uniform(-1, 1)) * getattr(doubt, name) for name in names}
+        result = simulate(rig, cast, detail, replace(NOMINAL, **factors))
+        for n, track in enumerate(result.flies):
+            depths[n].append(track.depth_m)
+    return [(np.quantile(np.array(d), 0.1, axis=0), np.quantile(np.array(d), 0.9, axis=0)) for d in depths]
