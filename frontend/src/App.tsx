@@ -11,6 +11,7 @@ import { UndoProvider } from "./ui/UndoBar";
 
 const WaterPage = lazy(() => import("./pages/Water/WaterPage"));
 const PlanPage = lazy(() => import("./pages/Plan/PlanPage"));
+const ThreadPage = lazy(() => import("./pages/Thread/ThreadPage"));
 const FishPage = lazy(() => import("./pages/Fish/FishPage"));
 const LogPage = lazy(() => import("./pages/Log/LogPage"));
 const OutingPage = lazy(() => import("./pages/Log/OutingPage"));
@@ -34,6 +35,7 @@ export function App() {
                   <Route path="/" element={<Navigate to="/plan" replace />} />
                   <Route path="/water" element={<WaterPage />} />
                   <Route path="/plan" element={<PlanPage />} />
+                  <Route path="/thread" element={<ThreadPage />} />
                   <Route path="/fish" element={<FishPage />} />
                   <Route path="/fish/:id" element={<FishPage />} />
                   <Route path="/log" element={<LogPage />} />

@@ -41,7 +41,7 @@ def plan(text: str) -> str:
 
 def simulate(text: str) -> str:
     """Return the tracks of the cast or float rig in JSON `text`, as JSON. Raises InputError with every fault found."""
-    return simulate_answer(parse_document(SimulateRequest, text), FINE).model_dump_json(indent=2, by_alias=True)
+    return simulate_answer(parse_document(SimulateRequest, text), FINE).model_dump_json(indent=2)
 
 
 COMMANDS = {"plan": plan, "simulate": simulate}

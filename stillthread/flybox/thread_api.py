@@ -24,7 +24,7 @@ def _rig_out(row: Rig) -> c.RigOut:
     return c.RigOut(id=row.pk, name=row.name, document=SimulateRequest.model_validate(row.document))
 
 
-@router.post("/thread/simulate", response={200: SimulateAnswer, **FAILURES}, by_alias=True)
+@router.post("/thread/simulate", response={200: SimulateAnswer, **FAILURES})
 def simulate(request: HttpRequest, payload: SimulateRequest) -> SimulateAnswer:
     """Return the path of every fly of a rig through one cast."""
     return simulate_answer(payload)
@@ -55,7 +55,7 @@ def float_check(request: HttpRequest, payload: SimulateRequest) -> c.FloatCheckA
     return answers.float_answer(payload, Angler(row.rod_m, row.net_m, row.arm_m, row.cast_m, row.afloat))
 
 
-@router.post("/thread/calibrate", response={200: c.CalibrateAnswer, **FAILURES}, by_alias=True)
+@router.post("/thread/calibrate", response={200: c.CalibrateAnswer, **FAILURES})
 def calibrate(request: HttpRequest, payload: c.CalibrateRequest) -> c.CalibrateAnswer:
     """Return a timed line's or fly's speed and how the band narrows."""
     return answers.calibrate_answer(payload)
@@ -67,17 +67,17 @@ def check(request: HttpRequest, payload: c.CheckRequest) -> c.CheckAnswer:
     return answers.check_answer(payload)
 
 
-@router.get("/thread/rigs", response={200: list[c.RigOut], **FAILURES}, by_alias=True)
+@router.get("/thread/rigs", response={200: list[c.RigOut], **FAILURES})
 def rigs(request: HttpRequest) -> list[c.RigOut]:
     """Return the angler's kept rigs."""
     return [_rig_out(row) for row in live(Rig, request.user)]
 
 
-@router.put("/thread/rigs/{rig_id}", response={200: c.RigOut, **FAILURES}, by_alias=True)
+@router.put("/thread/rigs/{rig_id}", response={200: c.RigOut, **FAILURES})
 def put_rig(request: HttpRequest, rig_id: uuid.UUID, payload: c.RigBody) -> c.RigOut:
     """Keep a rig under the client's UUID; it must be one that can be simulated."""
     rig_and_cast(payload.document)
-    document = payload.document.model_dump(mode="json", by_alias=True)
+    document = payload.document.model_dump(mode="json")
     return _rig_out(put_owned(Rig, request.user, rig_id, name=payload.name, document=document))
 
 

@@ -7,7 +7,7 @@ from typing import Literal
 from pydantic import AwareDatetime, Field, model_validator
 
 from stillthread.core.food.catalogue import PREY_KEYS
-from stillthread.formats.simulate_contract import DensityProfile, LineFamily
+from stillthread.formats.simulate_contract import DensityProfile, LineFamily, SimulateRequest
 from stillthread.formats.strict import Bearing, Celsius, Depth, Name, Share, Strict
 
 PlaceKind = Literal["margin", "shoal", "weed-edge", "drop-off", "point", "inlet", "open-water"]
@@ -340,6 +340,9 @@ class SetUpOut(Strict):
     watch_for: str
     cautions: list[CautionOut]
     fallback: str
+    runs_top_m: float | None = Field(None, description="shallowest the point fly runs while it is fished")
+    runs_bottom_m: float | None = Field(None, description="deepest it runs")
+    simulate: SimulateRequest | None = Field(None, description="the same rig and cast for ./still simulate")
 
 
 class PlanAnswer(Strict):

@@ -17,6 +17,7 @@ from stillthread.core.water.profile import Point, temperature_at
 from stillthread.core.water.reading import Place, Reading, Water
 from stillthread.core.water.wind import downwind_shore
 from stillthread.formats import plan_contract as c
+from stillthread.formats.simulate_json import document_from
 
 SHOWN_FOODS = 6
 
@@ -176,6 +177,9 @@ def _set_up_out(s: SetUp) -> c.SetUpOut:
         watch_for=s.watch_for,
         cautions=[c.CautionOut(**vars(x)) for x in s.cautions],
         fallback=s.fallback,
+        runs_top_m=s.runs_m[0] if s.runs_m else None,
+        runs_bottom_m=s.runs_m[1] if s.runs_m else None,
+        simulate=document_from(s.rig, s.cast) if s.rig and s.cast else None,
     )
 
 

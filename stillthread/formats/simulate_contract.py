@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Annotated, Literal
 
-from pydantic import ConfigDict, Field
+from pydantic import Field
 
 from stillthread.formats.strict import Name, Strict
 
@@ -13,7 +13,10 @@ DensityProfile = Literal["level", "dense-middle", "dense-front"]
 Material = Literal["nylon", "fluorocarbon"]
 FloatKind = Literal["fixed", "release", "sliding"]
 RetrieveKind = Literal["static", "hand-twist", "strip-pause", "long-pull", "roly-poly", "custom"]
+Number = float  # where a document has a field of that name
 Distance = Annotated[float, Field(ge=0, le=200)]
+Pair = Annotated[list[float], Field(min_length=2, max_length=2)]
+Row = Annotated[list[float], Field(min_length=5, max_length=5)]
 
 
 class LineDoc(Strict):
@@ -85,42 +88,39 @@ class DoubtDoc(Strict):
 class SimulateRequest(Strict):
     """One cast or float rig: what `./still simulate` reads."""
 
-    model_config = ConfigDict(
-        extra="forbid", allow_inf_nan=False, str_strip_whitespace=True, frozen=True, populate_by_name=True
-    )
-
     version: Literal[1] = 1
     line: LineDoc
     leader: list[PieceDoc] = Field(max_length=40)
     flies: list[TiedFlyDoc] = Field(max_length=10)
-    float_: FloatDoc | None = Field(None, alias="float")
-    cast_m: float = Field(le=60, description="rod tip to point fly as it lands")
-    slack: float = Field(0.0, description="slack as a share of the cast, 0 to 1")
-    water_depth_m: float | None = Field(None, le=300)
-    bed: list[tuple[float, float]] | None = Field(None, max_length=100, description="[x_m, depth_m] outwards")
-    water_temperature_c: float = Field(10.0, ge=-1, le=40)
-    countdown_s: float = Field(0.0, le=600)
+    cast_m: Number = Field(le=60, description="rod tip to point fly as it lands")
+    slack: Number = Field(0.0, description="slack as a share of the cast, 0 to 1")
+    water_depth_m: Number | None = Field(None, le=300)
+    bed: list[Pair] | None = Field(None, max_length=100, description="[x_m, depth_m] outwards")
+    water_temperature_c: Number = Field(10.0, ge=-1, le=40)
+    countdown_s: Number = Field(0.0, le=600)
     retrieve: PullDoc = PullDoc()
     wind: WindDoc | None = None
-    drift_m_s: float | None = Field(None, ge=-3, le=3)
-    target_band_m: tuple[Distance, Distance] | None = None
-    hold_s: float | None = Field(
+    drift_m_s: Number | None = Field(None, ge=-3, le=3)
+    target_band_m: Annotated[list[Distance], Field(min_length=2, max_length=2)] | None = None
+    hold_s: Number | None = Field(
         None, ge=0, le=900, description="how long a static rig is fished; 60, under a float 120"
     )
-    hang_s: float = Field(6.0, ge=0, le=120)
+    hang_s: Number = Field(6.0, ge=0, le=120)
+    lift_off_after_s: Number | None = Field(None, gt=0, le=900, description="break a slow retrieve off after so long")
     band: bool = Field(True, description="false: the path alone, several times quicker")
     doubt: DoubtDoc = DoubtDoc()
+    float: FloatDoc | None = None
 
 
 class FlyTrackOut(Strict):
     """One fly: [t_s, x_m, depth_m, p10_m, p90_m] through time; min and max between the end of the count and the lift."""
 
     name: str
-    track: list[tuple[float, float, float, float, float]]
+    track: list[Row]
     at_countdown_m: float
     min_m: float
     max_m: float
-    exposure: list[tuple[float, float]] = Field(description="[middle of a 0.1 m cell, seconds in it] from landing on")
+    exposure: list[Pair] = Field(description="[middle of a 0.1 m cell, seconds in it] from landing on")
     time_in_band_s: float | None = None
     film_retrieve_m: float = Field(description="metres of the retrieve with the fly in the top 12 cm")
 
@@ -137,7 +137,7 @@ class ShapeOut(Strict):
     """The whole thread at one moment, rod tip (or float) to point."""
 
     t_s: float
-    points: list[tuple[float, float]]
+    points: list[Pair]
 
 
 class FloatOut(Strict):
@@ -158,8 +158,8 @@ class SimulateAnswer(Strict):
     flies: list[FlyTrackOut]
     bottom: TouchOut | None
     line_track: list[ShapeOut]
-    countdown_s: float
-    fished_to_s: float
-    end_s: float
-    float_: FloatOut | None = Field(None, serialization_alias="float")
+    countdown_s: Number
+    fished_to_s: Number
+    end_s: Number
     notes: list[str]
+    float: FloatOut | None

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import math
+
 from stillthread.core.errors import InputError, Problem
 from stillthread.core.tackle.floats import check_float
 from stillthread.core.tackle.lines import Line
@@ -48,7 +50,7 @@ def line_from(doc: c.LineDoc) -> Line:
 
 def rig_from(doc: c.SimulateRequest, line: Line) -> Rig:
     """Return the core's Rig on a line."""
-    held = doc.float_
+    held = doc.float
     return Rig(
         line,
         tuple(Piece(p.length_m, p.diameter_mm, p.material, p.sink_m_s) for p in doc.leader),
@@ -65,7 +67,7 @@ def _bed_from(doc: c.SimulateRequest) -> tuple[tuple[float, float], ...]:
         if not doc.water_depth_m > 0:
             raise InputError(Problem("dry", "water_depth_m", "There is no water here.", "more than 0 m"))
         return level_bed(doc.water_depth_m)
-    return tuple(doc.bed or ())
+    return tuple((x, depth) for x, depth in doc.bed or ())
 
 
 def _target(doc: c.SimulateRequest) -> None:
@@ -75,7 +77,7 @@ def _target(doc: c.SimulateRequest) -> None:
 
 def cast_from(doc: c.SimulateRequest) -> Cast:
     """Return the core's Cast."""
-    hold = doc.hold_s if doc.hold_s is not None else (FLOAT_HOLD_S if doc.float_ else HOLD_S)
+    hold = doc.hold_s if doc.hold_s is not None else (FLOAT_HOLD_S if doc.float else HOLD_S)
     pull = doc.retrieve
     if pull.kind == "custom" and pull.speed_m_s is None:
         raise InputError(Problem("missing", "retrieve.speed_m_s", "A custom retrieve needs its speed.", "0 to 2 m/s"))
@@ -90,6 +92,7 @@ def cast_from(doc: c.SimulateRequest) -> Cast:
         drift_m_s=doc.drift_m_s,
         hold_s=hold,
         hang_s=doc.hang_s,
+        most_s=doc.lift_off_after_s or math.inf,
     )
 
 
@@ -129,6 +132,41 @@ def rig_and_cast(doc: c.SimulateRequest) -> tuple[Rig, Cast]:
     return rig, cast
 
 
+def document_from(rig: Rig, cast: Cast) -> c.SimulateRequest:
+    """Return the simulate document of a rig and a cast."""
+    line, held, pull = rig.line, rig.float_, cast.pull
+    return c.SimulateRequest(
+        line=c.LineDoc(
+            family=line.family,  # the core's FAMILIES are this enum
+            label_ips=line.label_ips,
+            weight_class=line.weight_class,
+            tip_length_m=line.tip_length_m or None,
+            measured_m_s=line.measured_m_s,
+            density_profile=line.density_profile,
+            length_m=line.length_m,
+        ),
+        leader=[c.PieceDoc(**vars(piece)) for piece in rig.leader],
+        flies=[c.TiedFlyDoc(**vars(fly)) for fly in rig.flies],
+        float=c.FloatDoc(type=held.kind, line=held.line, from_line_m=held.from_line_m, buoyancy_g=held.buoyancy_g)
+        if held
+        else None,
+        cast_m=cast.cast_m,
+        slack=cast.slack,
+        water_depth_m=cast.bed[0][1] if len(cast.bed) == 1 else None,
+        bed=[list(point) for point in cast.bed] if len(cast.bed) > 1 else None,
+        water_temperature_c=cast.temperature_c,
+        countdown_s=cast.countdown_s,
+        retrieve=c.PullDoc(
+            kind=pull.kind, speed_m_s=pull.speed_m_s or None, pull_m=pull.pull_m or None, pause_s=pull.pause_s or None
+        ),
+        wind=c.WindDoc(along_cast_m_s=cast.wind_m_s) if cast.wind_m_s else None,
+        drift_m_s=cast.drift_m_s,
+        hold_s=cast.hold_s,
+        hang_s=cast.hang_s,
+        lift_off_after_s=cast.most_s if math.isfinite(cast.most_s) else None,
+    )
+
+
 def _track_out(track: FlyTrack, result: CastResult, doc: c.SimulateRequest) -> c.FlyTrackOut:
     every = max(1, -(-len(track.t_s) // MOST_TRACK_POINTS))
     keep = sorted({*range(0, len(track.t_s), every), len(track.t_s) - 1})
@@ -138,12 +176,12 @@ def _track_out(track: FlyTrack, result: CastResult, doc: c.SimulateRequest) -> c
     band = doc.target_band_m
     return c.FlyTrackOut(
         name=track.name,
-        track=[tuple(round(float(column[k]), 3) for column in columns) for k in keep],
+        track=[[round(float(column[k]), 3) for column in columns] for k in keep],
         at_countdown_m=round(track.at(result.countdown_s), 3),
         min_m=round(low, 3),
         max_m=round(high, 3),
-        exposure=[(round(float(z), 2), round(float(s), 2)) for z, s in zip(cells, seconds, strict=True) if s > 0],
-        time_in_band_s=round(track.time_in(*band), 1) if band else None,
+        exposure=[[round(float(z), 2), round(float(s), 2)] for z, s in zip(cells, seconds, strict=True) if s > 0],
+        time_in_band_s=round(track.time_in(band[0], band[1]), 1) if band else None,
         film_retrieve_m=0.0,
     )
 
@@ -208,10 +246,12 @@ def simulate_answer(doc: c.SimulateRequest, detail: Detail = RANKING) -> c.Simul
     return c.SimulateAnswer(
         flies=flies,
         bottom=c.TouchOut(t_s=round(touch.t_s, 2), x_m=round(touch.x_m, 2), fly=touch.fly) if touch else None,
-        line_track=[c.ShapeOut(t_s=round(s.t_s, 2), points=list(s.points)) for s in result.shapes()],
+        line_track=[
+            c.ShapeOut(t_s=round(s.t_s, 2), points=[list(point) for point in s.points]) for s in result.shapes()
+        ],
         countdown_s=result.countdown_s,
         fished_to_s=round(result.fished_to_s, 2),
         end_s=round(result.end_s, 2),
-        float_=_float_out(rig, cast, result),
+        float=_float_out(rig, cast, result),
         notes=notes_for(rig, result),
     )

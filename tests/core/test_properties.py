@@ -8,10 +8,7 @@ from hypothesis import strategies as st
 
 from stillthread.core.evidence.rates import Stretch, by_depth, poisson_rate
 from stillthread.core.tackle.leaders import float_leader, team_leader
-from stillthread.core.tackle.lines import Line
-from stillthread.core.thread.shortcut import fly_depth
 from stillthread.core.trout.temperature import CONSUMPTION, WELFARE_LIMITS_C, appetite, preference, welfare
-from stillthread.core.units import FOOT_M, INCH_M
 from stillthread.core.water.light import RIPPLE_COVER, read_light
 from stillthread.core.water.profile import Point, checked_profile, find_thermocline
 
@@ -48,14 +45,7 @@ class Chance(unittest.TestCase):
         self.assertEqual(sum(b.takes.count for b in bins), sum(t for _, _, t in rows))
 
 
-class Units(unittest.TestCase):
-    @given(st.floats(0.5, 8), st.floats(0.6, 6), st.floats(0, 120))
-    def test_a_rate_in_feet_or_metres_is_the_same_fly(self, ips, leader_ft, t):
-        # The rule by hand in feet and inches against the function in metres.
-        inches = max(0.97 * ips * t - 0.75 * leader_ft * 12, 0.035 / INCH_M * t, 0)
-        at = fly_depth(Line("x", "sinking", ips), leader_ft * FOOT_M, t)
-        self.assertAlmostEqual(at.depth_m / INCH_M, inches, places=6)
-
+class Leaders(unittest.TestCase):
     @given(st.floats(0.3, 7), st.integers(1, 3))
     def test_a_float_leader_hangs_its_point_where_it_was_asked_to(self, hang, flies):
         leader = float_leader(3, hang, flies)

@@ -3,14 +3,14 @@ import unittest
 
 from stillthread.core import units
 from stillthread.core.tackle import leaders
-from stillthread.core.thread import shortcut
+from stillthread.core.thread import fluid
 from stillthread.core.water import wind
 from tests import checks
 
 
 def load_tests(loader, tests, ignore):
     """Examples in docstrings run as tests."""
-    for module in (units, leaders, shortcut, wind):
+    for module in (units, leaders, fluid, wind):
         tests.addTests(doctest.DocTestSuite(module))
     return tests
 

@@ -4,6 +4,7 @@ export const words = {
   tabs: [
     { to: "/water", label: "Water" },
     { to: "/plan", label: "Plan" },
+    { to: "/thread", label: "Thread" },
     { to: "/fish", label: "Fish" },
     { to: "/log", label: "Log" },
     { to: "/kit", label: "Kit" },

@@ -103,9 +103,13 @@ def set_up_cautions(one: SetUp, reading: Reading, bed_m: float) -> tuple[Caution
         found.append(
             Caution("drag", "note", "In this wind a dragged float lifts the flies: recast or mend when it drags.")
         )
-    if one.count_s is not None and one.high_m >= bed_m - 0.1:
+    if one.count_s is not None and (one.deepest_m or 0.0) >= bed_m - 0.1:
         found.append(
-            Caution("snag", "caution", "The fly may reach the bed within this count: shorten it when weed comes back.")
+            Caution(
+                "snag",
+                "caution",
+                "The fly may reach the bed on this count and pace: shorten the count when weed comes back.",
+            )
         )
     if len(one.flies) > 1 and wind >= THINK_AGAIN_M_S:
         found.append(

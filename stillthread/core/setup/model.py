@@ -9,7 +9,9 @@ from stillthread.core.food.season import Availability, Sighting
 from stillthread.core.tackle.flies import Fly
 from stillthread.core.tackle.leaders import Leader
 from stillthread.core.tackle.lines import Line
-from stillthread.core.thread.shortcut import FlyDepth
+from stillthread.core.tackle.rig import Rig
+from stillthread.core.thread.cast import Cast
+from stillthread.core.thread.tables import FlyDepth
 from stillthread.core.trout.belief import PlaceBelief
 from stillthread.core.trout.temperature import Welfare
 from stillthread.core.water.light import Light
@@ -77,7 +79,7 @@ class Caution:
 
 @dataclass(frozen=True)
 class RuledOut:
-    """Something not offered and why; `kind` is rule, kit, depth, landing, warmth or not-computed."""
+    """Something not offered and why; `kind` is rule, kit, depth, landing or warmth."""
 
     what: str
     kind: str
@@ -110,7 +112,8 @@ class Retrieve:
 class SetUp:
     """A whole set-up, with the numbers to do it and the reasons for it.
 
-    `target_m` is the depth it is meant for; the band [m] is where the point fly may really be when the count ends.
+    `target_m` is the depth it is meant for; `estimate_m` is the mean depth of the point fly while it is fished,
+    the band [m] where that may really be, `runs_m` the shallowest and deepest it runs, `deepest_m` the band's deep edge. `rig` and `cast` are what the thread was asked for it.
     `relative` is the expected rate against the plan's best, 1 being the best.
     """
 
@@ -136,6 +139,10 @@ class SetUp:
     watch_for: str = ""
     cautions: tuple[Caution, ...] = ()
     fallback: str = ""
+    runs_m: tuple[float, float] | None = None
+    deepest_m: float | None = None
+    rig: Rig | None = None
+    cast: Cast | None = None
 
 
 @dataclass(frozen=True)

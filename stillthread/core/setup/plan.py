@@ -2,21 +2,29 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
+from concurrent.futures import ThreadPoolExecutor
 from dataclasses import replace
+from functools import partial
 
 from stillthread.core.errors import InputError, Problem
 from stillthread.core.food.season import available_food
 from stillthread.core.setup.cautions import plan_cautions, set_up_cautions
 from stillthread.core.setup.context import Context
-from stillthread.core.setup.methods import counted_line, dry, float_rig, sink_tip
+from stillthread.core.setup.dry import dry
+from stillthread.core.setup.floated import float_rig
 from stillthread.core.setup.model import Plan, PlanInput, Reason, RuledOut, SetUp, find_place
 from stillthread.core.setup.score import Reach
+from stillthread.core.setup.sunk import buoyant_line, counted_line, with_band
 from stillthread.core.trout.belief import PlaceBelief, believe
 from stillthread.core.trout.temperature import Welfare, welfare
 from stillthread.core.water.profile import find_thermocline, temperature_at
 from stillthread.core.water.reading import checked_reading, light_on
 
+Attempt = Callable[[], SetUp | RuledOut]
+
 MOST_SET_UPS = 4
+SIDE_BY_SIDE = 2
 WORTH_SHOWING = 0.15
 
 
@@ -54,31 +62,42 @@ def _choose_place(given: PlanInput, beliefs: tuple[PlaceBelief, ...]) -> PlaceBe
     return max(beliefs, key=lambda b: b.share)
 
 
-def _sunk_lines(context: Context) -> list[SetUp | RuledOut]:
-    """Tip, intermediate and full-sinking lines, or the rule against them."""
-    tried: list[SetUp | RuledOut] = []
-    for family in ("sink-tip", "intermediate", "sinking"):
+def _sunk_lines(context: Context) -> list[Attempt]:
+    """Tip, hover, intermediate and full-sinking lines, or the rule against them."""
+    tried: list[Attempt] = []
+    allowed = context.rules.sinking_lines_allowed is not False
+    for family in ("sink-tip", "hover", "intermediate", "sinking"):
+        method = "intermediate" if family == "hover" else family
         for line in context.lines_of(family):
-            if context.rules.sinking_lines_allowed is False:
-                tried.append(RuledOut(line.title, "rule", "The rules you noted do not allow sinking lines."))
-            elif family == "sink-tip":
-                tried.append(sink_tip(context, line))
+            if allowed:
+                tried.append(partial(counted_line, context, method, line))
             else:
-                tried.append(counted_line(context, family, line))
-    if any(fly.buoyant and not fly.surface for fly in context.given.flies):
-        why = "The depth of a buoyant fly behind a sinking line is not computed yet."
-        tried.append(RuledOut("Buoyant fly on a sinking line", "not-computed", why))
+                refused = RuledOut(line.title, "rule", "The rules you noted do not allow sinking lines.")
+                tried.append(partial(_same, refused))
+    fast = context.lines_of("sinking")
+    if fast and allowed and any(fly.buoyant and not fly.surface and fly.stock != 0 for fly in context.given.flies):
+        tried.append(partial(buoyant_line, context, fast[-1]))
     return tried
 
 
+def _same(one: RuledOut) -> RuledOut:
+    return one
+
+
 def _try_all(context: Context) -> list[SetUp | RuledOut]:
-    tried: list[SetUp | RuledOut] = [float_rig(context), dry(context)]
+    """Every method's best or its refusal, in a fixed order; tried side by side, since the thread runs without the lock."""
+    tried: list[Attempt] = [partial(float_rig, context), partial(dry, context)]
     floating = context.lines_of("floating")
     if floating:
-        tried.append(counted_line(context, "nymphs", floating[0]))
+        tried.append(partial(counted_line, context, "nymphs", floating[0]))
     else:
-        tried.append(RuledOut("Slow nymphs", "kit", "No floating line in your kit."))
-    return tried + _sunk_lines(context)
+        tried.append(partial(_same, RuledOut("Slow nymphs", "kit", "No floating line in your kit.")))
+    with ThreadPoolExecutor(SIDE_BY_SIDE) as pool:
+        return list(pool.map(_call, tried + _sunk_lines(context)))
+
+
+def _call(attempt: Attempt) -> SetUp | RuledOut:
+    return attempt()
 
 
 def _rank(tried: list[SetUp], context: Context) -> tuple[tuple[SetUp, ...], list[RuledOut]]:
@@ -106,9 +125,14 @@ def _rank(tried: list[SetUp], context: Context) -> tuple[tuple[SetUp, ...], list
             reasons=(lead, *s.reasons, *reasons),
             cautions=set_up_cautions(s, context.given.reading, context.bed_m),
         )
-        for s in shown
+        for s in _banded(shown, context.bed_m)
     )
     return full, weaker
+
+
+def _banded(shown: list[SetUp], bed_m: float) -> list[SetUp]:
+    with ThreadPoolExecutor(SIDE_BY_SIDE) as pool:
+        return list(pool.map(lambda one: with_band(one, bed_m), shown))
 
 
 def make_plan(given: PlanInput) -> Plan:

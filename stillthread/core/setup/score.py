@@ -12,7 +12,6 @@ from stillthread.core.water.profile import temperature_at
 from stillthread.core.water.reading import Reading
 
 CAST_S = 15.0  # casting and straightening, common practice
-SHORTEST_FISHING_S = 20.0
 BAND_SAMPLES = (0.0, 0.25, 0.5, 0.75, 1.0)
 BAND_WEIGHTS = (0.1, 0.23, 0.34, 0.23, 0.1)
 
@@ -30,20 +29,14 @@ class Reach:
         """Return the share of the belief that notices a fly at `depth_m` [m], 0 to 1."""
         return float(np.interp(depth_m, self._grid, self._noticed))
 
+    def many(self, depths_m: NDArray[np.float64]) -> NDArray[np.float64]:
+        """Return `at` for many depths [m]."""
+        return np.asarray(np.interp(depths_m, self._grid, self._noticed), dtype=np.float64)
+
     def over_band(self, low_m: float, high_m: float) -> float:
         """Return the mean share over a band of depths [m], the middle counting most."""
         depths: NDArray[np.float64] = low_m + (high_m - low_m) * np.array(BAND_SAMPLES)
         return float(np.interp(depths, self._grid, self._noticed) @ np.array(BAND_WEIGHTS))
-
-
-def fishing_share(count_s: float, cast_m: float, speed_m_s: float) -> float:
-    """Return the share of a cast's time in which the fly fishes: (retrieve + half the count) ÷ (cast + count + retrieve).
-
-    Takes come on the drop too, so half the count counts; a slow retrieve is taken to be fished for at most two
-    minutes. Common practice, figures ours.
-    """
-    retrieve = min(max(cast_m / max(speed_m_s, 1e-6), SHORTEST_FISHING_S), 120.0)
-    return (retrieve + 0.5 * count_s) / (CAST_S + count_s + retrieve)
 
 
 def pace_weight(speed_m_s: float, water_c: float | None) -> float:

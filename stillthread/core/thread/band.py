@@ -48,15 +48,17 @@ def simulate(rig: Rig, cast: Cast, detail: Detail = RANKING, what_if: WhatIf = N
     return run(rig, cast, detail, what_if)
 
 
-def _shifts(rig: Rig, run: Callable[[WhatIf], CastResult], doubt: Doubt, middle: CastResult) -> list[list[Array]]:
+def _shifts(rig: Rig, run: Callable[[WhatIf], CastResult], doubt: Doubt, times: Array) -> list[list[Array]]:
     """For each fly, how its depth shifts [m] when each input is moved to its outer point, below and above."""
+    middle = run(NOMINAL)
     found: list[list[Array]] = [[] for _ in middle.flies]
     for name in doubt.inputs(rig):
         step = Q90 * UNIFORM_SD * getattr(doubt, name)
         for sign in (-1.0, 1.0):
             moved = run(replace(NOMINAL, **{name: 1.0 + sign * step}))
             for n, track in enumerate(moved.flies):
-                found[n].append(track.depth_m - middle.flies[n].depth_m)
+                shift = track.depth_m - middle.flies[n].depth_m
+                found[n].append(np.interp(times, track.t_s, shift))
     return found
 
 
@@ -68,14 +70,18 @@ def _spread(track: FlyTrack, shifts: list[Array]) -> FlyTrack:
     return replace(track, p10_m=np.maximum(track.depth_m - higher, 0.0), p90_m=track.depth_m + deeper)
 
 
-def simulate_with_band(rig: Rig, cast: Cast, detail: Detail = RANKING, doubt: Doubt = LABEL_ONLY) -> CastResult:
+def simulate_with_band(
+    rig: Rig, cast: Cast, detail: Detail = RANKING, doubt: Doubt = LABEL_ONLY, shifts_at: Detail | None = None
+) -> CastResult:
     """Return the path of a rig with its 10–90 % band, from one run for the middle and two for each uncertain input.
 
+    The shifts may be run coarser than the path (`shifts_at`): being differences, they lose little by it.
     Agreement with a Monte Carlo of the same inputs is kept in docs/thread-accuracy.md. Never deeper than the bed by
     more than the path itself. Raises as `simulate`.
     """
     middle = simulate(rig, cast, detail)
-    shifts = _shifts(rig, lambda what_if: simulate(rig, cast, detail, what_if), doubt, middle)
+    coarse = shifts_at or detail
+    shifts = _shifts(rig, lambda what_if: simulate(rig, cast, coarse, what_if), doubt, middle.point.t_s)
     bed_x, bed_z = cast.bed_arrays()
     flies = []
     for track, moved in zip(middle.flies, shifts, strict=True):

@@ -12,7 +12,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from stillthread.core.thread.compiled import compiled
-from stillthread.core.thread.fluid import drag_cylinder_sucker_brauer, tangential_drag_n_m
+from stillthread.core.thread.fluid import drag_and_steepness, tangential_drag_n_m
 
 Array = NDArray[np.float64]
 
@@ -71,11 +71,10 @@ def _add_segment(
     tangent = abs(ux * tx + uz * tz) + 1e-6
     rho, nu = num[RHO], num[NU]
     re = normal * diameter / nu
-    coefficient = drag_cylinder_sucker_brauer(re)
+    coefficient, growth = drag_and_steepness(re)
     half = 0.5 * length * seg[i, SEG_DRAG]
     gn = half * 0.5 * rho * diameter * coefficient * normal
     gt = half * tangential_drag_n_m(tangent, diameter, rho, nu) / tangent
-    growth = 2.0 - (6.052 / re**0.89 + 0.98 / math.sqrt(re)) / coefficient  # d ln(drag) / d ln(speed)
     steep = gn * max(growth, 1.0)
     jxx = (steep * tz * tz + gt * tx * tx) / dt + kxx
     jzz = (steep * tx * tx + gt * tz * tz) / dt + kzz
@@ -181,7 +180,7 @@ def _newton_pass(
         for c in range(4):
             diag[i, c] = 0.0
             rhs[i, c] = 0.0
-        skin = num[SKIN] * math.exp(-max(pos[i, 1], 0.0) / SKIN_M)
+        skin = num[SKIN] * math.exp(-max(pos[i, 1], 0.0) / SKIN_M) if num[SKIN] != 0.0 else 0.0
         vel[i, 0] = (pos[i, 0] - old[i, 0]) / dt - (num[FLOW] + skin) * node[i, NODE_FLOW]
         vel[i, 1] = (pos[i, 1] - old[i, 1]) / dt
     for c in range(4):

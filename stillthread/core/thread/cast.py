@@ -36,7 +36,8 @@ class Cast:
     """How a rig is fished: cast [m], slack as a share of what is out, bed [(x, depth)], water [°C], count [s], retrieve.
 
     `wind_m_s` blows along the cast, away from the angler positive; `drift_m_s` is the boat's (or float's) speed against
-    the water, away positive, so trolling is negative. `hold_s` is how long a static rig is fished, `hang_s` the hang.
+    the water, away positive, so trolling is negative. `hold_s` is how long a static rig is fished, `hang_s` the hang,
+    `most_s` when a slow retrieve is broken off.
     """
 
     cast_m: float = 18.0
@@ -49,6 +50,7 @@ class Cast:
     drift_m_s: float | None = None
     hold_s: float = 60.0
     hang_s: float = 6.0
+    most_s: float = np.inf
 
     def bed_arrays(self) -> tuple[Array, Array]:
         """Return the bed as x [m] and depth [m]."""
@@ -173,7 +175,9 @@ def simulate_cast(rig: Rig, cast: Cast, detail: Detail = RANKING, what_if: WhatI
     start = np.zeros((len(chain.along_m), 2))
     start[:, 0] = chain.along_m * (cast.cast_m / out)
     keep = HANG_MARK_M if line_out > HANG_MARK_M + 0.5 else LEAST_LINE_OUT_M
-    phases, fished, _ = schedule(cast.pull, cast.countdown_s, max(line_out - keep, 0.0), cast.hold_s, cast.hang_s)
+    phases, fished, _ = schedule(
+        cast.pull, cast.countdown_s, max(line_out - keep, 0.0), cast.hold_s, cast.hang_s, cast.most_s
+    )
     flow = -(cast.drift_m_s or 0.0)
     times, places, _ = run_chain(chain, start, cast, phases, detail, flow)
     tracks = tuple(fly_track(rig, chain, n, times, places, flow, cast) for n in range(len(rig.flies)))

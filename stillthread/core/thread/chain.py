@@ -25,12 +25,13 @@ class Detail:
     leader_m: float = 0.5
     step_s: float = 0.5
     move_m: float = 0.06
-    tolerance_m: float = 1e-3
+    tolerance_m: float = 3e-4
     record_s: float = 0.5
 
 
 RANKING = Detail()
-FINE = Detail(0.5, 0.25, 0.25, 0.025, 2e-4, 0.25)
+SCREEN = Detail(2.0, 1.0, 1.0, 0.2, 1e-3, 1.0)
+FINE = Detail(0.5, 0.25, 0.25, 0.025, 1e-4, 0.25)
 
 
 @dataclass(frozen=True)

@@ -60,12 +60,12 @@ def usual_pull(
 
 
 def schedule(
-    pull: Pull, countdown_s: float, to_gain_m: float, hold_s: float, hang_s: float
+    pull: Pull, countdown_s: float, to_gain_m: float, hold_s: float, hang_s: float, most_s: float = np.inf
 ) -> tuple[NDArray[np.float64], float, float]:
     """Return the phases (end time [s], line speed [m/s]), when fishing ends [s] and how much line came in [m].
 
     The line is held for `countdown_s`, then `to_gain_m` [m] are brought in by the pattern, then held for `hang_s` (the
-    hang). A static retrieve is held for `hold_s` instead and has no hang. Raises ValueError for a pattern of more than 600 pulls.
+    hang). The retrieve is broken off after `most_s`. A static retrieve is held for `hold_s` instead and has no hang. Raises ValueError for a pattern of more than 600 pulls.
     """
     rows: list[tuple[float, float]] = []
     t = 0.0
@@ -81,9 +81,9 @@ def schedule(
         hold(max(hold_s, 0.5), 0.0)
         return np.array(rows), t, 0.0
     each = pull.pull_m if pull.pull_m > 0 and pull.pause_s > 0 else to_gain_m
-    if to_gain_m / each > MOST_PULLS:
+    if min(to_gain_m, most_s * pull.mean_m_s) / each > MOST_PULLS:
         raise ValueError(f"more than {MOST_PULLS} pulls: make the pull longer")
-    left = to_gain_m
+    left = min(to_gain_m, most_s * pull.mean_m_s)
     while left > 1e-9:
         now = min(each, left)
         hold(now / pull.speed_m_s, pull.speed_m_s)
@@ -92,4 +92,4 @@ def schedule(
             hold(pull.pause_s, 0.0)
     fished = t
     hold(hang_s, 0.0)
-    return np.array(rows), fished, to_gain_m
+    return np.array(rows), fished, min(to_gain_m, most_s * pull.mean_m_s)

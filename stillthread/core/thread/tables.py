@@ -119,3 +119,25 @@ def trolling_table(
             row.append(float(fly.depth_m[int(len(fly.t_s) * (1 - SETTLED_SHARE)) :].mean()))
         rows.append(tuple(row))
     return tuple(rows)
+
+
+@dataclass(frozen=True)
+class FlyDepth:
+    """Depth of a fly at one moment [m]: the estimate, its band, and whether it lies on the bed by then."""
+
+    t_s: float
+    depth_m: float | None
+    low_m: float | None
+    high_m: float | None
+    touching: bool = False
+
+
+def clock_table(run: CastResult, until_s: int, bed_m: float | None = None) -> tuple[FlyDepth, ...]:
+    """Return the point fly's depth and band every second from 0 to `until_s` [s] of a sink run, for the countdown clock."""
+    fly = run.point
+    rows = []
+    for t in range(until_s + 1):
+        depth = fly.at(t)
+        low, high = fly.band_at(t)
+        rows.append(FlyDepth(float(t), depth, low, high, bed_m is not None and depth >= bed_m - 0.02))
+    return tuple(rows)

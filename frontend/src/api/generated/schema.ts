@@ -1297,10 +1297,7 @@ export interface components {
              * Exposure
              * @description [middle of a 0.1 m cell, seconds in it] from landing on
              */
-            exposure: [
-                number,
-                number
-            ][];
+            exposure: number[][];
             /**
              * Film Retrieve M
              * @description metres of the retrieve with the fly in the top 12 cm
@@ -1315,13 +1312,7 @@ export interface components {
             /** Time In Band S */
             time_in_band_s?: number | null;
             /** Track */
-            track: [
-                number,
-                number,
-                number,
-                number,
-                number
-            ][];
+            track: number[][];
         };
         /**
          * KitOut
@@ -2133,6 +2124,18 @@ export interface components {
             /** Relative */
             relative: number;
             retrieve: components["schemas"]["RetrieveOut"];
+            /**
+             * Runs Bottom M
+             * @description deepest it runs
+             */
+            runs_bottom_m?: number | null;
+            /**
+             * Runs Top M
+             * @description shallowest the point fly runs while it is fished
+             */
+            runs_top_m?: number | null;
+            /** @description the same rig and cast for ./still simulate */
+            simulate?: components["schemas"]["SimulateRequest"] | null;
             /** Sink Table */
             sink_table: components["schemas"]["DepthAtOut"][];
             /** Target M */
@@ -2184,10 +2187,7 @@ export interface components {
          */
         ShapeOut: {
             /** Points */
-            points: [
-                number,
-                number
-            ][];
+            points: number[][];
             /** T S */
             t_s: number;
         };
@@ -2221,7 +2221,7 @@ export interface components {
             fished_to_s: number;
             /** Flies */
             flies: components["schemas"]["FlyTrackOut"][];
-            float?: components["schemas"]["FloatOut"] | null;
+            float: components["schemas"]["FloatOut"] | null;
             /** Line Track */
             line_track: components["schemas"]["ShapeOut"][];
             /** Notes */
@@ -2248,10 +2248,7 @@ export interface components {
              * Bed
              * @description [x_m, depth_m] outwards
              */
-            bed?: [
-                number,
-                number
-            ][] | null;
+            bed?: number[][] | null;
             /**
              * Cast M
              * @description rod tip to point fly as it lands
@@ -2287,6 +2284,11 @@ export interface components {
             hold_s?: number | null;
             /** Leader */
             leader: components["schemas"]["PieceDoc"][];
+            /**
+             * Lift Off After S
+             * @description break a slow retrieve off after so long
+             */
+            lift_off_after_s?: number | null;
             line: components["schemas"]["LineDoc"];
             /**
              * @default {
@@ -2304,10 +2306,7 @@ export interface components {
              */
             slack: number;
             /** Target Band M */
-            target_band_m?: [
-                number,
-                number
-            ] | null;
+            target_band_m?: number[] | null;
             /**
              * Version
              * @default 1

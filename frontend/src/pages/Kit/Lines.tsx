@@ -9,6 +9,7 @@ import { useDone } from "../../ui/UndoBar";
 import { words } from "./strings";
 
 type Family = Schemas["LineBody"]["family"];
+type Profile = Schemas["LineBody"]["density_profile"];
 
 function LineForm({ onClose }: { onClose: () => void }) {
   const { settings } = useReader();
@@ -17,6 +18,7 @@ function LineForm({ onClose }: { onClose: () => void }) {
   const [rate, setRate] = useState("1.2");
   const [tip, setTip] = useState(settings.depth_unit === "m" ? "1.8" : "6");
   const [weight, setWeight] = useState("7");
+  const [profile, setProfile] = useState<Profile>("level");
   const [name, setName] = useState("");
   const problems = put.error instanceof ApiError ? put.error.problems : [];
   const number = (text: string) => typedNumber(text) ?? 0;
@@ -30,6 +32,7 @@ function LineForm({ onClose }: { onClose: () => void }) {
           label_ips: family === "floating" ? 0 : number(rate),
           weight_class: Number(weight),
           tip_length_m: family === "sink-tip" ? depthFrom(settings.depth_unit, number(tip)) : 0,
+          density_profile: profile,
         },
       },
       { onSuccess: onClose },
@@ -78,6 +81,15 @@ function LineForm({ onClose }: { onClose: () => void }) {
           )}
         </Field>
       </div>
+      {(family === "sinking" || family === "intermediate") && (
+        <Choice
+          label={words.profile}
+          required
+          value={profile}
+          options={words.profiles as { value: Profile; label: string }[]}
+          onChange={(v) => v && setProfile(v)}
+        />
+      )}
       <Field label={words.lineName}>
         {(p) => <TextBox {...p} maxLength={80} value={name} onChange={(e) => setName(e.target.value)} />}
       </Field>
@@ -100,7 +112,7 @@ export function Lines({ lines }: { lines: Schemas["LineOut"][] }) {
   const remove = useDeleteLine();
   const done = useDone();
   const drop = (line: Schemas["LineOut"]) => {
-    const { id, title: _title, ...body } = line;
+    const { id, title: _title, label_doubt: _doubt, ...body } = line;
     remove.mutate(id, {
       onSuccess: () => done({ text: words.removed, undo: () => put.mutate({ id, body }) }),
     });
@@ -117,7 +129,11 @@ export function Lines({ lines }: { lines: Schemas["LineOut"][] }) {
               <span className="text-soft">
                 #{line.weight_class}
                 {line.tip_length_m > 0 && ` · tip ${lengthText(settings.depth_unit, line.tip_length_m)}`}
+                {line.measured_m_s !== null && ` · ${words.timed}`}
               </span>
+              {line.label_doubt && (
+                <span className="block text-[0.92rem] text-warm">{say(line.label_doubt)}</span>
+              )}
             </span>
             <Button
               look="quiet"

@@ -7,10 +7,18 @@ export const words = {
   family: "Family",
   families: [
     { value: "floating", label: "Floating" },
+    { value: "hover", label: "Hover" },
     { value: "intermediate", label: "Intermediate" },
     { value: "sinking", label: "Full sinking" },
     { value: "sink-tip", label: "Sink tip" },
   ],
+  profile: "Built",
+  profiles: [
+    { value: "level", label: "Level" },
+    { value: "dense-middle", label: "Heavy middle" },
+    { value: "dense-front", label: "Heavy front" },
+  ],
+  timed: "timed",
   rate: "Rate on the box",
   rateHint: "Inches a second; type 3 is about 3",
   tip: "Tip length",

@@ -21,6 +21,7 @@ function lineOf(preset: Preset): LineBody {
     label_ips,
     weight_class: 7,
     tip_length_m,
+    density_profile: "level",
   });
   switch (preset) {
     case "floating":

@@ -1,0 +1,156 @@
+"""Flies hung under a float: how deep to set it, how deep they really hang in this wind, how long they take."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import replace
+
+from stillthread.core.setup.choose_flies import place_team
+from stillthread.core.setup.context import Context
+from stillthread.core.setup.model import Reason, RuledOut, SetUp
+from stillthread.core.setup.paths import binned_c, path_of, rig_of, tied
+from stillthread.core.setup.retrieves import RETRIEVES
+from stillthread.core.setup.worth import appeal, fly_reason, worth
+from stillthread.core.tackle.floats import USUAL_FLOAT_G, farthest_float_cast_m
+from stillthread.core.tackle.landing import landing_limit_m
+from stillthread.core.tackle.leaders import float_leader
+from stillthread.core.tackle.rig import Float, load_g
+from stillthread.core.thread.cast import Cast, level_bed
+from stillthread.core.thread.float_rig import cocks_after_s, hung_after_s
+from stillthread.core.thread.retrieve import usual_pull
+from stillthread.core.thread.tables import FlyDepth, clock_table
+from stillthread.core.thread.track import CastResult
+
+FALLBACK_FLOAT = "Nothing in 10 minutes: move the float 30 cm. Twenty blank minutes with several flies: give floats up on this stretch."
+FISHED_SHARE = 0.85  # of the time between casts, common practice
+DEEPEST_HANG_M = 7.0
+SETTLE_S = 150.0
+LONGEST_CLOCK_S = 120
+# A float left to itself drifts at about 3 % of the wind; on a line kept nearly straight, a third of that: common practice.
+FREE_DRIFT_SHARE, HELD_DRIFT_SHARE = 0.03, 0.01
+DRIFT_STEP_M_S = 0.01
+CLEAR_BED_M = 50.0
+
+
+def _hang(context: Context) -> float:
+    """How far below the float the point should hang [m]: the best-reached depth, in 0.1 m steps, clear of the bed."""
+    lowest = context.bed_m - 0.15
+    choices = [step / 10 for step in range(3, int(min(lowest, DEEPEST_HANG_M) * 10 + 1e-9) + 1)]
+    return max(choices, key=context.reach.at)
+
+
+def _refusal(context: Context) -> RuledOut | None:
+    if context.rules.floats_allowed is False:
+        return RuledOut("Float rig", "rule", "The rules you noted do not allow floats.")
+    if not context.lines_of("floating"):
+        return RuledOut("Float rig", "kit", "No floating line in your kit.")
+    if context.bed_m < 0.5:
+        return RuledOut("Float rig", "depth", f"{context.bed_m:.1f} m of water is too little to hang a fly in.")
+    return None
+
+
+def _landing_reason(kind: str, hang: float, limit: float) -> Reason:
+    if kind == "fixed":
+        return Reason("landing", f"{hang:.1f} m under a fixed float: your rod, arm and net reach {limit:.1f} m.")
+    words = f"Your rod, arm and net reach {limit:.1f} m: a float fixed at {hang:.1f} m cannot be landed. Use a quick-release float."
+    return Reason("landing", words)
+
+
+def _cast(context: Context, cast_m: float, drift_m_s: float) -> Cast:
+    binned = round(drift_m_s / DRIFT_STEP_M_S) * DRIFT_STEP_M_S
+    return Cast(
+        cast_m=cast_m,
+        bed=level_bed(CLEAR_BED_M),  # the hang keeps clear of the real one
+        pull=usual_pull("static"),
+        temperature_c=binned_c(context.water_c(min(2.0, context.bed_m))),
+        drift_m_s=binned or None,
+        hold_s=SETTLE_S,
+    )
+
+
+def float_rig(context: Context) -> SetUp | RuledOut:
+    """Return flies hung under a float at the most likely depth, on a fixed or a quick-release float as landing allows.
+
+    The depth given is where the point hangs on a line kept nearly straight in this wind; the band runs from the set
+    depth up to where a float left to drift would lift it.
+    """
+    refused = _refusal(context)
+    if refused:
+        return refused
+    hang = _hang(context)
+    ranked = context.flies_for(hang, ("weighted", "unweighted"), still=True)
+    if not ranked:
+        return RuledOut("Float rig", "kit", "No sunk fly in your box.")
+    count = min(context.team_size(), len(ranked))
+    leader = float_leader(context.tippet_x, hang, count)
+    limit = landing_limit_m(context.angler.rod_m, context.angler.net_m, context.angler.arm_m)
+    kind = "fixed" if hang <= limit else "release"
+    butt = leader.sections[0].length_m
+    placed = place_team(ranked, count, leader.flies_at_m, (None,) * count, context.wary)
+    bare = rig_of(context.lines_of("floating")[0], leader, tied(placed))
+    held = Float(kind, "slack", butt, max(USUAL_FLOAT_G, 1.5 * load_g(bare)))
+    rig = replace(bare, float_=held)
+    cast_m = max(6.0, min(context.angler.cast_m, farthest_float_cast_m(hang)))
+    wind = context.given.reading.wind_m_s or 0.0
+    still = path_of(rig, _cast(context, cast_m, 0.0))
+    kept = path_of(rig, _cast(context, cast_m, HELD_DRIFT_SHARE * wind))
+    free = path_of(rig, _cast(context, cast_m, FREE_DRIFT_SHARE * wind))
+    depths = tuple(float(track.depth_m[-1]) for track in kept.flies)
+    reached = sum(context.reach.at(depth) for depth in depths[:-1]) * 0.25 + context.reach.at(depths[-1])
+    retrieve = RETRIEVES["static"]
+    patience = 1.0 if "static" in ranked[0].prey.paces else 0.5  # some prey never looks right hanging still
+    shared = min(reached, 1.0) * FISHED_SHARE * patience
+    value = worth(context, "float", shared, retrieve, depths[-1], appeal(ranked, context))
+    lifted = float(free.point.depth_m[-1])
+    return SetUp(
+        method="float",
+        title="Float rig",
+        line=context.lines_of("floating")[0],
+        leader=leader,
+        flies=tuple(replace(fly, depth_m=depth) for fly, depth in zip(placed, depths, strict=True)),
+        place=context.belief.place.name,
+        target_m=hang,
+        low_m=min(lifted, depths[-1]),
+        high_m=max(hang, depths[-1]),
+        estimate_m=depths[-1],
+        count_s=None,
+        float_hang_m=hang,
+        float_kind=kind,
+        retrieve=retrieve,
+        cast_m=cast_m,
+        relative=value,
+        sink_table=_clock(still),
+        depth_note=_note(still),
+        reasons=(
+            fly_reason(ranked),
+            Reason(
+                "depth",
+                f"Point fly {hang:.1f} m down, {context.bed_m - hang:.1f} m off the bottom, for as long as you leave it.",
+            ),
+            *_drift_reasons(depths[-1], lifted, hang),
+            _landing_reason(kind, hang, limit),
+        ),
+        watch_for="Strike at anything odd: it dips, sails off, or stands up. Lift the rig 15 cm now and then.",
+        fallback=FALLBACK_FLOAT,
+        runs_m=(min(lifted, depths[-1]), max(hang, depths[-1])),
+        rig=rig,
+        cast=_cast(context, cast_m, HELD_DRIFT_SHARE * wind),
+    )
+
+
+def _drift_reasons(kept_m: float, lifted_m: float, hang_m: float) -> tuple[Reason, ...]:
+    if hang_m - lifted_m < 0.1:
+        return ()
+    words = f"In this wind a float left to drift lifts the point to about {lifted_m:.1f} m; on a line kept nearly straight, {kept_m:.1f} m."
+    return (Reason("wind", words),)
+
+
+def _note(still: CastResult) -> str:
+    cocks = cocks_after_s(still)
+    hung = hung_after_s(still)
+    words = f"On a slack line it hangs after about {hung:.0f} s"
+    return words + (f"; the float cocks at about {cocks:.0f} s." if cocks is not None else ".")
+
+
+def _clock(still: CastResult) -> tuple[FlyDepth, ...]:
+    return clock_table(still, min(math.ceil(hung_after_s(still)) + 10, LONGEST_CLOCK_S))

@@ -1,0 +1,124 @@
+"""The thread as the planner asks for it: rigs from set-ups, paths kept for the next plan, and what a path is worth."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Sequence
+from dataclasses import replace
+from functools import lru_cache
+
+import numpy as np
+
+from stillthread.core.setup.model import PlacedFly, Retrieve
+from stillthread.core.setup.score import CAST_S, Reach
+from stillthread.core.tackle.leaders import Leader
+from stillthread.core.tackle.lines import Line
+from stillthread.core.tackle.rig import Float, Rig, TiedFly, level_pieces
+from stillthread.core.thread.band import simulate, simulate_with_band
+from stillthread.core.thread.calibrate import doubt_of
+from stillthread.core.thread.cast import Cast
+from stillthread.core.thread.chain import SCREEN
+from stillthread.core.thread.fly_sink import usual_fly
+from stillthread.core.thread.retrieve import Pull, usual_pull
+from stillthread.core.thread.tables import sinking_cast
+from stillthread.core.thread.track import CastResult, FlyTrack
+
+KEPT_PATHS = 2048
+KEPT_BANDS = 256
+DROPPER_M = 0.15
+FISHED_FOR_S = 150.0  # a slower retrieve is lifted off by then: common practice
+DROPPER_SHARE = 0.25  # what a dropper adds to the point fly
+TEMPERATURE_STEP_C = 2.0
+BED_STEP_M = 0.25
+
+
+@lru_cache(maxsize=KEPT_PATHS)
+def path_of(rig: Rig, cast: Cast) -> CastResult:
+    """Return the path of a rig through a cast, kept for the next time it is asked for."""
+    return simulate(rig, cast)
+
+
+def screened(rig: Rig, cast: Cast) -> CastResult:
+    """Return a rough path for choosing among many casts: coarse, the pulls evened out; good to some 20 cm.
+
+    Kept whatever the patterns are called: two of one build hang alike.
+    """
+    return _screened(replace(rig, flies=tuple(replace(fly, name="") for fly in rig.flies)), cast)
+
+
+@lru_cache(maxsize=KEPT_PATHS)
+def _screened(rig: Rig, cast: Cast) -> CastResult:
+    even = usual_pull("custom", cast.pull.mean_m_s) if cast.pull.mean_m_s > 0 else cast.pull
+    return simulate(rig, replace(cast, pull=even), SCREEN)
+
+
+@lru_cache(maxsize=KEPT_BANDS)
+def band_of(rig: Rig, cast: Cast) -> CastResult:
+    """Return the path with its band, by what is known of the line, kept for the next time."""
+    return simulate_with_band(rig, cast, doubt=doubt_of(rig.line), shifts_at=SCREEN)
+
+
+def binned_c(temperature_c: float | None) -> float:
+    """Return a water temperature [°C] on a 2 °C grid, 10 where none was read: the thread hardly feels the difference."""
+    return 10.0 if temperature_c is None else TEMPERATURE_STEP_C * round(temperature_c / TEMPERATURE_STEP_C)
+
+
+def binned_bed_m(bed_m: float) -> float:
+    """Return a bed [m] on a 0.25 m grid, never deeper than it is, so that a small change of depth needs no new paths."""
+    return max(math.floor(bed_m / BED_STEP_M + 1e-9) * BED_STEP_M, min(bed_m, BED_STEP_M))
+
+
+def pull_of(retrieve: Retrieve) -> Pull:
+    """Return the thread's pull for a retrieve of the plan, whose speed is averaged over pulls and rests."""
+    if retrieve.pull_m and retrieve.pause_s:
+        moving_s = max(retrieve.pull_m / max(retrieve.speed_m_s, 1e-3) - retrieve.pause_s, retrieve.pull_m / 0.8)
+        return usual_pull(retrieve.kind, retrieve.pull_m / moving_s, retrieve.pull_m, retrieve.pause_s)
+    return usual_pull(retrieve.kind, retrieve.speed_m_s or None)
+
+
+def tied(flies: Sequence[PlacedFly]) -> tuple[TiedFly, ...]:
+    """Return placed flies for the thread, with the build usual for their weight class; all but the last hang on droppers."""
+    last = len(flies) - 1
+    return tuple(
+        usual_fly(
+            one.fly.name, one.fly.weight, one.hook, one.from_line_m, DROPPER_M if i < last else 0.0, one.fly.surface
+        )
+        for i, one in enumerate(flies)
+    )
+
+
+def rig_of(line: Line, leader: Leader, flies: tuple[TiedFly, ...], float_: Float | None = None) -> Rig:
+    """Return the rig of a line, a leader formula and its flies."""
+    return Rig(replace(line, key="", name=""), level_pieces(leader), flies, float_)
+
+
+def sink_of(rig: Rig, cast: Cast, longest_s: float) -> CastResult:
+    """Return the free sink of a rig without its band, roughly."""
+    return screened(rig, sinking_cast(cast, longest_s))
+
+
+def mean_reach(result: CastResult, reach: Reach) -> float:
+    """Return the share of the belief met per second of a whole cycle, casting included, 0 to 1.
+
+    The drop counts half (takes come on it too); a dropper adds a quarter of what it meets. Common practice, figures ours.
+    """
+    cycle = CAST_S + result.end_s
+    met = 0.0
+    for n, track in enumerate(result.flies):
+        share = 1.0 if n == len(result.flies) - 1 else DROPPER_SHARE
+        met += share * _met_seconds(track, reach, result.countdown_s)
+    return min(met / cycle, 1.0)
+
+
+def _met_seconds(track: FlyTrack, reach: Reach, countdown_s: float) -> float:
+    middle = (track.depth_m[1:] + track.depth_m[:-1]) / 2
+    when = (track.t_s[1:] + track.t_s[:-1]) / 2
+    weight = np.where(when < countdown_s, 0.5, 1.0) * np.diff(track.t_s)
+    return float(reach.many(middle) @ weight)
+
+
+def fished_mean_m(result: CastResult) -> float:
+    """Return the mean depth of the point fly while it is fished [m]."""
+    track = result.point
+    inside = (track.t_s >= result.countdown_s) & (track.t_s <= result.fished_to_s)
+    return float(track.depth_m[inside].mean()) if inside.any() else track.at(result.countdown_s)
