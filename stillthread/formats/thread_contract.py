@@ -137,8 +137,9 @@ class CalibrateRequest(Strict):
 
 
 class BandPair(Strict):
-    """Depth of the point fly when the count ends: middle and 10–90 % band."""
+    """Depth of the point fly after `at_s` of sinking: middle and 10–90 % band."""
 
+    at_s: float
     depth_m: float
     p10_m: float
     p90_m: float

@@ -10,7 +10,7 @@ from stillthread.core.tackle.floats import check_float
 from stillthread.core.tackle.fly_build import FlyBuild, add_up
 from stillthread.core.tackle.leader_cut import cut_lengths_m, leader_of_length
 from stillthread.core.tackle.rig import Rig, level_pieces
-from stillthread.core.thread.band import Doubt, simulate_with_band
+from stillthread.core.thread.band import Doubt
 from stillthread.core.thread.calibrate import CheckOutcome, check_bottom, doubt_after, judge, timed_fall
 from stillthread.core.thread.cast import Cast
 from stillthread.core.thread.float_rig import cocks_after_s, simulate_float
@@ -21,6 +21,7 @@ from stillthread.formats.simulate_contract import PieceDoc, SimulateRequest
 from stillthread.formats.simulate_json import doubt_from, rig_and_cast
 
 TROLL_SPEEDS_M_S = [0.2, 0.4, 0.6, 0.9]
+SHORT_COUNT_S = 20.0
 TROLL_OUT_M = [10.0, 15.0, 20.0, 25.0]
 ASSUMED = "Hook wire, soaked dressing and the water it stirs are usual figures, known to about 30 %: time the fly when it matters."
 
@@ -113,9 +114,11 @@ def float_answer(doc: SimulateRequest, angler: Angler) -> c.FloatCheckAnswer:
 
 
 def _band(rig: Rig, cast: Cast, doubt: Doubt) -> c.BandPair:
-    point = simulate_with_band(rig, cast, doubt=doubt).point
-    p10, p90 = point.band_at(cast.countdown_s)
-    return c.BandPair(depth_m=point.at(cast.countdown_s), p10_m=p10, p90_m=p90)
+    """The band where the count ends, or after a minute of sinking where there is hardly a count."""
+    at = cast.countdown_s if cast.countdown_s >= SHORT_COUNT_S else 60.0
+    point = sink_run(rig, cast, at, doubt=doubt).point
+    p10, p90 = point.band_at(at)
+    return c.BandPair(at_s=at, depth_m=point.at(at), p10_m=p10, p90_m=p90)
 
 
 def calibrate_answer(doc: c.CalibrateRequest) -> c.CalibrateAnswer:

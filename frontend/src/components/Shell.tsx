@@ -18,7 +18,7 @@ function Tabs({ className }: { className: string }) {
         <NavLink
           key={tab.to}
           to={`${tab.to}${tab.to === "/kit" ? "" : search}`}
-          className="flex min-h-12 flex-1 items-center justify-center border-transparent px-3.5 font-semibold text-soft no-underline aria-[current=page]:border-current aria-[current=page]:text-ink max-wide:border-t-4 wide:border-b-4"
+          className="flex min-h-12 flex-1 items-center justify-center border-transparent px-1 font-semibold wide:px-3.5 text-soft no-underline aria-[current=page]:border-current aria-[current=page]:text-ink max-wide:border-t-4 wide:border-b-4"
         >
           {tab.label}
         </NavLink>

@@ -686,9 +686,11 @@ export interface components {
         };
         /**
          * BandPair
-         * @description Depth of the point fly when the count ends: middle and 10–90 % band.
+         * @description Depth of the point fly after `at_s` of sinking: middle and 10–90 % band.
          */
         BandPair: {
+            /** At S */
+            at_s: number;
             /** Depth M */
             depth_m: number;
             /** P10 M */

@@ -3,11 +3,12 @@ import { useEffect, useState } from "react";
 import type { Schemas } from "../../api/client";
 import { useColumn } from "../../column/scale";
 import { useReader } from "../../lib/session";
+import { load, save } from "../../lib/store";
 import { secondsText } from "../../lib/time";
 import { bandText, depthText } from "../../lib/units";
 import type { Spell } from "../../offline/overlay";
 import { Button } from "../../ui/controls";
-import { type DepthNow, depthAt } from "./depth";
+import { bottomAt, type DepthNow, depthAt } from "./depth";
 import { words } from "./strings";
 
 /** Seconds since the cast, four times a second while it runs; null when no cast is out. */
@@ -36,10 +37,32 @@ export function useAwake(on: boolean) {
   }, [on]);
 }
 
-function useBuzz(reached: boolean) {
+/** Two tones for the depth reached, three low ones for the bottom; silent where sound is off or not allowed. */
+function sound(tones: number[]) {
+  try {
+    const audio = new AudioContext();
+    tones.forEach((hertz, i) => {
+      const tone = audio.createOscillator();
+      const volume = audio.createGain();
+      tone.frequency.value = hertz;
+      volume.gain.value = 0.25;
+      tone.connect(volume).connect(audio.destination);
+      tone.start(audio.currentTime + i * 0.22);
+      tone.stop(audio.currentTime + i * 0.22 + 0.16);
+    });
+    setTimeout(() => void audio.close(), 1500);
+  } catch {
+    // No sound on this device: the words and the buzz say it too.
+  }
+}
+
+function useSignal(on: boolean, buzz: number[], tones: number[], loud: boolean) {
+  // biome-ignore lint/correctness/useExhaustiveDependencies: said once, when it happens
   useEffect(() => {
-    if (reached) navigator.vibrate?.([200, 100, 200]);
-  }, [reached]);
+    if (!on) return;
+    navigator.vibrate?.(buzz);
+    if (loud) sound(tones);
+  }, [on]);
 }
 
 export function nowDepth(
@@ -77,8 +100,7 @@ function Words({ spell, at, elapsed }: { spell: Spell; at: DepthNow; elapsed: nu
         {at.depth === null ? words.flyBetween(band) : words.flyAt(depthText(unit, at.depth))}
       </p>
       <p className="text-soft">
-        {counted && at.depth !== null && `${words.between(band)} · `}
-        {counted && words.approximate}
+        {counted && at.depth !== null && words.between(band)}
         {spell.method === "float" && words.hanging}
         {spell.method === "dry" && words.film}
       </p>
@@ -87,27 +109,61 @@ function Words({ spell, at, elapsed }: { spell: Spell; at: DepthNow; elapsed: nu
   );
 }
 
+/** When the count's depth is reached and when the bed would be, said before it happens. */
+function Ahead({ setUp, count, elapsed }: { setUp: Schemas["SetUpOut"]; count: number; elapsed: number }) {
+  const { settings } = useReader();
+  const unit = settings.depth_unit;
+  const target = depthAt(setUp.sink_table, count).depth;
+  const bottom = bottomAt(setUp.sink_table);
+  return (
+    <p className="text-soft" data-testid="ahead">
+      {target !== null && elapsed < count && words.reaches(depthText(unit, target), count)}{" "}
+      {bottom !== null ? words.bottomAfter(bottom) : words.noBottom}
+    </p>
+  );
+}
+
 export function Clock({ setUp, spell, elapsed, onCast }: Props) {
+  const [loud, setLoud] = useState(() => load("sound", true));
   const count = spell.count_s ?? null;
   const at = nowDepth(setUp, spell, elapsed);
   const reached = count !== null && elapsed !== null && elapsed >= count;
-  useBuzz(reached);
+  const touching = elapsed !== null && at.touching;
+  useSignal(reached, [200, 100, 200], [880, 1175], loud);
+  useSignal(touching, [500, 120, 500, 120, 500], [220, 220, 220], loud);
+  const hush = () => {
+    setLoud(!loud);
+    save("sound", !loud);
+  };
   return (
     <section aria-label={words.countdown} className="space-y-1">
       {count !== null && (
-        <p className="flex items-baseline gap-2" role="timer">
-          <span className={`text-[4.2rem] leading-none font-bold ${reached ? "text-take" : ""}`}>
-            {secondsText(elapsed ?? 0)}
-          </span>
-          <span className="text-soft">{words.until(count)}</span>
-        </p>
+        <div className="flex items-baseline gap-2">
+          <p className="flex items-baseline gap-2" role="timer">
+            <span
+              className={`text-[4.2rem] leading-none font-bold ${touching ? "text-warm" : reached ? "text-take" : ""}`}
+            >
+              {secondsText(elapsed ?? 0)}
+            </span>
+            <span className="text-soft">{words.until(count)}</span>
+          </p>
+          <button
+            type="button"
+            aria-pressed={loud}
+            onClick={hush}
+            className="ml-auto min-h-11 rounded-md border-2 border-edge px-2 text-[0.92rem]"
+          >
+            {loud ? words.soundOn : words.soundOff}
+          </button>
+        </div>
       )}
-      {reached && (
+      {reached && !touching && (
         <p role="status" className="text-[1.35rem] font-bold text-take">
           {words.now}
         </p>
       )}
       <Words spell={spell} at={at} elapsed={elapsed} />
+      {setUp && count !== null && <Ahead setUp={setUp} count={count} elapsed={elapsed ?? 0} />}
       {count !== null && (
         <Button look="main" className="min-h-14 w-full text-lg" onClick={onCast}>
           {elapsed === null ? words.cast : words.again}

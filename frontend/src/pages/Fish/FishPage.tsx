@@ -14,6 +14,7 @@ import type { Outing, Spell } from "../../offline/overlay";
 import { Button } from "../../ui/controls";
 import { useDone } from "../../ui/UndoBar";
 import { Clock, FlyLayer, nowDepth, useAwake, useElapsed } from "./Clock";
+import { depthAt } from "./depth";
 import { RigNote } from "./RigNote";
 import { words } from "./strings";
 import { atCount, type Kind, useFishing } from "./useFishing";
@@ -104,7 +105,7 @@ function DepthButtons({ fishing, spell }: Omit<BoatProps, "outing">) {
   if (spell.method === "dry") return null;
   const band = spell.low_m != null && spell.high_m != null ? bandText(unit, spell.low_m, spell.high_m) : "";
   const at = spell.depth_m != null && setUp?.estimate_m !== null ? depthText(unit, spell.depth_m) : band;
-  const text = spell.count_s != null ? `${spell.count_s} s → ${at}` : say(`float ${at}`);
+  const text = spell.count_s != null ? words.runsAt(spell.count_s, at) : say(`float ${at}`);
   return (
     <div className="grid grid-cols-[3.6rem_1fr_3.6rem] items-center gap-1.5">
       <Button aria-label={words.shallower} className="min-h-12 !px-0 text-2xl" onClick={() => by(-1)}>
@@ -135,6 +136,9 @@ function Boat({ fishing, outing, spell }: BoatProps) {
   useAwake(fishing.castAt !== null);
   const belief = outing.plan ? chosenBelief(outing.plan) : undefined;
   const at = nowDepth(fishing.setUp, spell, elapsed);
+  const counted =
+    fishing.setUp && spell.count_s != null ? depthAt(fishing.setUp.sink_table, spell.count_s).depth : null;
+  const target = counted ?? spell.depth_m ?? null;
   const tap = (kind: Kind) => {
     const event = fishing.tap(kind, words.kinds[kind]);
     if (kind === "landed") setFish(event);
@@ -164,7 +168,7 @@ function Boat({ fishing, outing, spell }: BoatProps) {
       >
         {belief && <BeliefLayer belief={belief} quiet />}
         <TakesLayer events={outing.events} />
-        <FlyLayer at={at} targetM={spell.depth_m ?? null} />
+        <FlyLayer at={at} targetM={target} />
       </Column>
       <div className="space-y-2.5 px-3 py-2 wide:px-8 wide:py-5">
         <div>

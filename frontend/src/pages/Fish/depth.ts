@@ -31,3 +31,8 @@ export function depthAt(table: Row[], t: number): DepthNow {
     touching: a.touching || b.touching,
   };
 }
+
+/** When the fly lies on the bed by the table, in seconds; null if it does not. */
+export function bottomAt(table: Row[]): number | null {
+  return table.find((row) => row.touching)?.t_s ?? null;
+}

@@ -3,6 +3,7 @@ import { useState } from "react";
 import { ApiError } from "../../api/client";
 import { useKit, usePutLine } from "../../lib/kit";
 import { useReader } from "../../lib/session";
+import { secondsText } from "../../lib/time";
 import { bandText } from "../../lib/units";
 import { Button, Choice, Fault } from "../../ui/controls";
 import { Amount, useUnits } from "./Amount";
@@ -94,7 +95,9 @@ function Timing({ rig, onChange }: Props) {
       {told && (
         <div aria-live="polite" className="space-y-2" data-testid="calibrated">
           <p className="font-semibold">{told.sentence}</p>
-          {told.before && told.after && <p>{words.narrowed(band(told.before), band(told.after))}</p>}
+          {told.before && told.after && (
+            <p>{words.narrowed(secondsText(told.before.at_s), band(told.before), band(told.after))}</p>
+          )}
           <p className="flex flex-wrap gap-2">
             {told.rig && <Button onClick={() => told.rig && onChange(told.rig)}>{words.keepTimed}</Button>}
             {what === "line" && same && <Button onClick={store}>{words.storeLine}</Button>}

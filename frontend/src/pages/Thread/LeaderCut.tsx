@@ -86,7 +86,7 @@ export function LeaderCut({ rig, onChange }: { rig: RigDoc; onChange: (rig: RigD
                 <tr className="border-b-2 border-ink text-left">
                   <th>{words.cutPart}</th>
                   <th className="text-right">{words.cutTied}</th>
-                  <th className="text-right">{words.cutOff}</th>
+                  <th className="pl-4 text-right">{words.cutOff}</th>
                   <th />
                 </tr>
               </thead>
@@ -97,7 +97,7 @@ export function LeaderCut({ rig, onChange }: { rig: RigDoc; onChange: (rig: RigD
                       {say(cut.part)}
                     </th>
                     <td className="text-right font-semibold">{lengthText(unit, cut.length_m)}</td>
-                    <td className="text-right">{lengthText(unit, cut.cut_m)}</td>
+                    <td className="pl-4 text-right">{lengthText(unit, cut.cut_m)}</td>
                     <td className="pl-3 text-soft">
                       {cut.x_size !== null && `${cut.x_size}X · ${cut.diameter_mm?.toFixed(2)} mm `}
                       {cut.material}

@@ -5,7 +5,7 @@ import { useKit } from "../../lib/kit";
 import { useReader } from "../../lib/session";
 import { Button, Choice, Field, Select, Tick } from "../../ui/controls";
 import { Amount, useUnits } from "./Amount";
-import { bedOf, faultAt, leaderLength, type Piece, type RigDoc } from "./rig";
+import { bedOf, faultAt, leaderLength, type Piece, type RigDoc, START } from "./rig";
 import { words } from "./strings";
 
 export interface PartProps {
@@ -33,6 +33,15 @@ export function Part({
 
 type Line = RigDoc["line"];
 
+/** What is usually printed on the box, to start from [in/s]. */
+const USUAL_IPS: Record<Line["family"], number> = {
+  floating: 0,
+  hover: 0.5,
+  intermediate: 1.2,
+  sinking: 3,
+  "sink-tip": 2,
+};
+
 export function LinePart({ rig, onChange, problems }: PartProps) {
   const units = useUnits();
   const { say } = useReader();
@@ -40,7 +49,7 @@ export function LinePart({ rig, onChange, problems }: PartProps) {
   const line = rig.line;
   const set = (part: Partial<Line>) => onChange({ ...rig, line: { ...line, ...part } });
   const family = (next: Line["family"]) => {
-    const label_ips = next === "floating" ? 0 : line.label_ips > 0 ? line.label_ips : 1.2;
+    const label_ips = USUAL_IPS[next];
     const tip_length_m = next === "sink-tip" ? (line.tip_length_m ?? 3) : null;
     set({ family: next, label_ips, tip_length_m, measured_m_s: null });
   };
@@ -215,7 +224,10 @@ export function FloatPart({ rig, onChange, problems, children }: PartProps & { c
   const set = (part: Partial<Held>) => held && onChange({ ...rig, float: { ...held, ...part } });
   const choose = (next: Held["type"] | "none" | "") => {
     if (next === "" || next === kind) return;
-    if (next === "none") return onChange({ ...rig, float: null, drift_m_s: null });
+    if (next === "none") {
+      const { retrieve, countdown_s } = START;
+      return onChange({ ...rig, float: null, drift_m_s: null, retrieve, countdown_s });
+    }
     const from = Math.min(0.9144, leaderLength(rig) / 3);
     const line: Line = {
       ...rig.line,

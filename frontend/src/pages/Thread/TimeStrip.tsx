@@ -48,11 +48,11 @@ export function TimeStrip({ answer, rig, banded, play }: Props) {
   const share = (s: number) => `${(100 * s) / Math.max(answer.end_s, 0.1)}%`;
   return (
     <div className="no-print space-y-1 border-b-2 border-ink bg-paper px-3 pt-2 pb-2">
-      <div className="flex items-center gap-3">
+      <div className="flex flex-wrap items-center gap-x-3">
         <Button onClick={play.toggle} className="w-24 !px-2">
           {play.playing ? words.pause : words.play}
         </Button>
-        <div className="relative min-w-0 flex-1">
+        <div className="relative min-w-0 flex-1 max-[34rem]:order-last max-[34rem]:basis-full">
           <div aria-hidden="true" className="absolute inset-x-0 top-0 flex h-2">
             <span className="border-r-2 border-ink bg-water" style={{ width: share(answer.countdown_s) }} />
             <span className="bg-take" style={{ width: share(answer.fished_to_s - answer.countdown_s) }} />
@@ -70,7 +70,7 @@ export function TimeStrip({ answer, rig, banded, play }: Props) {
             className="mt-1 h-11 w-full accent-take"
           />
         </div>
-        <p className="w-40 shrink-0 leading-tight">
+        <p className="w-40 shrink-0 leading-tight max-[34rem]:flex max-[34rem]:w-auto max-[34rem]:items-baseline max-[34rem]:gap-2">
           <b className="text-xl">{secondsText(play.t)}</b>
           <span className="block text-[0.92rem] text-soft">{phase}</span>
         </p>

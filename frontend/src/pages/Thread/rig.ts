@@ -22,7 +22,7 @@ export const START: RigDoc = {
   water_depth_m: 6,
   water_temperature_c: 10,
   countdown_s: 25,
-  retrieve: { kind: "hand-twist", speed_m_s: 0.1 },
+  retrieve: { kind: "hand-twist", speed_m_s: 0.15 },
   hang_s: 6,
   band: true,
   doubt: {},

@@ -165,8 +165,8 @@ export const words = {
   took: "It took",
   repeats: "Times",
   calibrate: "Work it out",
-  narrowed: (before: string, after: string) =>
-    `At the end of the count the band was ${before}; now it is ${after}.`,
+  narrowed: (t: string, before: string, after: string) =>
+    `After ${t} of sinking the point fly was somewhere in ${before}; now it is in ${after}.`,
   keepTimed: "Use it on this rig",
   storeLine: "Keep it with the line in your kit",
   stored: "Kept. Plans use it from now on.",
