@@ -54,7 +54,29 @@ def views(address: str) -> dict[str, tuple[dict, bool, object]]:
         page.get_by_role("heading", name="Stretches fished").wait_for()
         page.wait_for_timeout(700)
 
+    def thread(page: Page) -> None:
+        goto(page, address, "/thread", "Where the flies really are")
+        page.get_by_test_id("story").wait_for()
+        page.get_by_role("button", name="Keep beside another").click()
+        page.get_by_label("Rate on the box").fill("5")
+        page.wait_for_timeout(1500)
+        page.get_by_label("Time since it landed").fill("38")
+        page.wait_for_timeout(400)
+
+    def floated(page: Page) -> None:
+        goto(page, address, "/thread", "Where the flies really are")
+        page.locator("summary", has_text="Bung").click()
+        page.get_by_role("radio", name="Quick-release").click()
+        page.get_by_label("Drift against the water").fill("5")
+        page.wait_for_timeout(2000)
+        page.get_by_test_id("float-panel").scroll_into_view_if_needed()
+        page.get_by_label("Time since it landed").fill("60")
+        page.wait_for_timeout(400)
+
     return {
+        "thread": (DESKTOP, False, thread),
+        "thread-float": (DESKTOP, False, floated),
+        "thread-phone": (PHONE, True, thread),
         "plan": (DESKTOP, False, simple("/plan", "Fish")),
         "plan-phone-feet": (PHONE, True, simple("/plan", "Fish")),
         "water": (DESKTOP, False, simple("/water", "What you read")),

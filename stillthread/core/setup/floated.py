@@ -3,18 +3,18 @@
 from __future__ import annotations
 
 import math
-from dataclasses import replace
+from dataclasses import dataclass, replace
 
-from stillthread.core.setup.choose_flies import place_team
+from stillthread.core.setup.choose_flies import Match, place_team
 from stillthread.core.setup.context import Context
-from stillthread.core.setup.model import Reason, RuledOut, SetUp
+from stillthread.core.setup.model import PlacedFly, Reason, RuledOut, SetUp
 from stillthread.core.setup.paths import binned_c, path_of, rig_of, tied
 from stillthread.core.setup.retrieves import RETRIEVES
 from stillthread.core.setup.worth import appeal, fly_reason, worth
-from stillthread.core.tackle.floats import USUAL_FLOAT_G, farthest_float_cast_m
+from stillthread.core.tackle.floats import NEAREST_CAST_M, USUAL_FLOAT_G, farthest_float_cast_m
 from stillthread.core.tackle.landing import landing_limit_m
-from stillthread.core.tackle.leaders import float_leader
-from stillthread.core.tackle.rig import Float, load_g
+from stillthread.core.tackle.leaders import Leader, float_leader
+from stillthread.core.tackle.rig import Float, Rig, load_g
 from stillthread.core.thread.cast import Cast, level_bed
 from stillthread.core.thread.float_rig import cocks_after_s, hung_after_s
 from stillthread.core.thread.retrieve import usual_pull
@@ -22,6 +22,7 @@ from stillthread.core.thread.tables import FlyDepth, clock_table
 from stillthread.core.thread.track import CastResult
 
 FALLBACK_FLOAT = "Nothing in 10 minutes: move the float 30 cm. Twenty blank minutes with several flies: give floats up on this stretch."
+WATCH_FLOAT = "Strike at anything odd: it dips, sails off, or stands up. Lift the rig 15 cm now and then."
 FISHED_SHARE = 0.85  # of the time between casts, common practice
 DEEPEST_HANG_M = 7.0
 SETTLE_S = 150.0
@@ -68,6 +69,37 @@ def _cast(context: Context, cast_m: float, drift_m_s: float) -> Cast:
     )
 
 
+@dataclass(frozen=True)
+class Hung:
+    """A float rig and how it hangs: left still, on a line kept nearly straight in the wind, and left to drift."""
+
+    leader: Leader
+    flies: tuple[PlacedFly, ...]
+    kind: str
+    rig: Rig
+    cast: Cast
+    still: CastResult
+    kept: CastResult
+    free: CastResult
+
+
+def _hung(context: Context, hang: float, ranked: list[Match]) -> Hung:
+    """Tie the rig for a hang [m] and let it hang."""
+    count = min(context.team_size(), len(ranked))
+    leader = float_leader(context.tippet_x, hang, count)
+    limit = landing_limit_m(context.angler.rod_m, context.angler.net_m, context.angler.arm_m)
+    kind = "fixed" if hang <= limit else "release"
+    flies = place_team(ranked, count, leader.flies_at_m, (None,) * count, context.wary)
+    bare = rig_of(context.lines_of("floating")[0], leader, tied(flies))
+    lift = max(USUAL_FLOAT_G, 1.5 * load_g(bare))
+    rig = replace(bare, float_=Float(kind, "slack", leader.sections[0].length_m, lift))
+    cast_m = max(NEAREST_CAST_M, min(context.angler.cast_m, farthest_float_cast_m(hang)))
+    wind = context.given.reading.wind_m_s or 0.0
+    casts = [_cast(context, cast_m, share * wind) for share in (0.0, HELD_DRIFT_SHARE, FREE_DRIFT_SHARE)]
+    still, kept, free = (path_of(rig, cast) for cast in casts)
+    return Hung(leader, flies, kind, rig, casts[1], still, kept, free)
+
+
 def float_rig(context: Context) -> SetUp | RuledOut:
     """Return flies hung under a float at the most likely depth, on a fixed or a quick-release float as landing allows.
 
@@ -81,60 +113,45 @@ def float_rig(context: Context) -> SetUp | RuledOut:
     ranked = context.flies_for(hang, ("weighted", "unweighted"), still=True)
     if not ranked:
         return RuledOut("Float rig", "kit", "No sunk fly in your box.")
-    count = min(context.team_size(), len(ranked))
-    leader = float_leader(context.tippet_x, hang, count)
-    limit = landing_limit_m(context.angler.rod_m, context.angler.net_m, context.angler.arm_m)
-    kind = "fixed" if hang <= limit else "release"
-    butt = leader.sections[0].length_m
-    placed = place_team(ranked, count, leader.flies_at_m, (None,) * count, context.wary)
-    bare = rig_of(context.lines_of("floating")[0], leader, tied(placed))
-    held = Float(kind, "slack", butt, max(USUAL_FLOAT_G, 1.5 * load_g(bare)))
-    rig = replace(bare, float_=held)
-    cast_m = max(6.0, min(context.angler.cast_m, farthest_float_cast_m(hang)))
-    wind = context.given.reading.wind_m_s or 0.0
-    still = path_of(rig, _cast(context, cast_m, 0.0))
-    kept = path_of(rig, _cast(context, cast_m, HELD_DRIFT_SHARE * wind))
-    free = path_of(rig, _cast(context, cast_m, FREE_DRIFT_SHARE * wind))
-    depths = tuple(float(track.depth_m[-1]) for track in kept.flies)
+    hung = _hung(context, hang, ranked)
+    depths = tuple(float(track.depth_m[-1]) for track in hung.kept.flies)
     reached = sum(context.reach.at(depth) for depth in depths[:-1]) * 0.25 + context.reach.at(depths[-1])
     retrieve = RETRIEVES["static"]
     patience = 1.0 if "static" in ranked[0].prey.paces else 0.5  # some prey never looks right hanging still
     shared = min(reached, 1.0) * FISHED_SHARE * patience
-    value = worth(context, "float", shared, retrieve, depths[-1], appeal(ranked, context))
-    lifted = float(free.point.depth_m[-1])
+    lifted = min(float(hung.free.point.depth_m[-1]), depths[-1])
+    limit = landing_limit_m(context.angler.rod_m, context.angler.net_m, context.angler.arm_m)
+    off_bed = f"{context.bed_m - hang:.1f} m off the bottom"
     return SetUp(
         method="float",
         title="Float rig",
         line=context.lines_of("floating")[0],
-        leader=leader,
-        flies=tuple(replace(fly, depth_m=depth) for fly, depth in zip(placed, depths, strict=True)),
+        leader=hung.leader,
+        flies=tuple(replace(fly, depth_m=depth) for fly, depth in zip(hung.flies, depths, strict=True)),
         place=context.belief.place.name,
         target_m=hang,
-        low_m=min(lifted, depths[-1]),
+        low_m=lifted,
         high_m=max(hang, depths[-1]),
         estimate_m=depths[-1],
         count_s=None,
         float_hang_m=hang,
-        float_kind=kind,
+        float_kind=hung.kind,
         retrieve=retrieve,
-        cast_m=cast_m,
-        relative=value,
-        sink_table=_clock(still),
-        depth_note=_note(still),
+        cast_m=hung.cast.cast_m,
+        relative=worth(context, "float", shared, retrieve, depths[-1], appeal(ranked, context)),
+        sink_table=_clock(hung.still),
+        depth_note=_note(hung.still),
         reasons=(
             fly_reason(ranked),
-            Reason(
-                "depth",
-                f"Point fly {hang:.1f} m down, {context.bed_m - hang:.1f} m off the bottom, for as long as you leave it.",
-            ),
+            Reason("depth", f"Point fly {hang:.1f} m down, {off_bed}, for as long as you leave it."),
             *_drift_reasons(depths[-1], lifted, hang),
-            _landing_reason(kind, hang, limit),
+            _landing_reason(hung.kind, hang, limit),
         ),
-        watch_for="Strike at anything odd: it dips, sails off, or stands up. Lift the rig 15 cm now and then.",
+        watch_for=WATCH_FLOAT,
         fallback=FALLBACK_FLOAT,
-        runs_m=(min(lifted, depths[-1]), max(hang, depths[-1])),
-        rig=rig,
-        cast=_cast(context, cast_m, HELD_DRIFT_SHARE * wind),
+        runs_m=(lifted, max(hang, depths[-1])),
+        rig=hung.rig,
+        cast=hung.cast,
     )
 
 

@@ -1,5 +1,6 @@
 /** Asking the server where the flies are: the bare path at once, its band a moment later. */
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useRef } from "react";
 import { ApiError, api, need, type Problem, type Schemas } from "../../api/client";
 import type { Answer, RigDoc } from "./rig";
 
@@ -29,8 +30,12 @@ export function useThread(rig: RigDoc | null): Thread {
   const full = useRun(rig, true, bare.isSuccess && !bare.isPlaceholderData);
   const banded = full.isSuccess && !full.isPlaceholderData;
   const error = bare.error ?? full.error;
+  const good = useRef<Answer | undefined>(undefined);
+  const fresh = banded ? full.data : bare.data;
+  if (fresh) good.current = fresh;
+  if (rig === null) good.current = undefined;
   return {
-    answer: banded ? full.data : bare.data,
+    answer: fresh ?? good.current,
     banded,
     busy: bare.isFetching || full.isFetching,
     problems: error instanceof ApiError ? error.problems : [],
