@@ -131,8 +131,18 @@ function SignalNotice() {
   );
 }
 
+/** Every page starts at its top: the clock must not open scrolled away. */
+function useTop() {
+  const { pathname } = useLocation();
+  // biome-ignore lint/correctness/useExhaustiveDependencies: once for each page
+  useEffect(() => {
+    window.scrollTo(0, 0);
+  }, [pathname]);
+}
+
 export function Shell({ children }: { children: ReactNode }) {
   const { name } = useReader();
+  useTop();
   const leave = useLeave();
   return (
     <div className="flex min-h-dvh flex-col">

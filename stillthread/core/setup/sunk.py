@@ -47,6 +47,7 @@ WATCH_LINE = (
     "Takes on the drop, on the first pull and on the hang. Hang the flies for several seconds before lifting off."
 )
 SIMULATED = "Simulated: the band is where the fly may be with an untimed line. Time a metre of it to narrow it."
+SIMULATED_FLOATING = "Simulated: the band is where the fly may be, by the doubt of its weight and of drag."
 SIMULATED_TIMED = "Simulated with the line as you timed it."
 
 
@@ -204,6 +205,12 @@ def buoyant_line(context: Context, line: Line) -> SetUp | RuledOut:
     return replace(made, title=title, reasons=(made.reasons[0], hover, *made.reasons[1:]))
 
 
+def _note(line: Line) -> str:
+    if line.family == "floating":
+        return SIMULATED_FLOATING
+    return SIMULATED if line.measured_m_s is None else SIMULATED_TIMED
+
+
 def set_up_from(context: Context, method: str, line: Line, one: Option) -> SetUp:
     """Return the set-up of an option by its rough path; its numbers are still to be worked out (`with_band`)."""
     mean = fished_mean_m(one.path)
@@ -227,7 +234,7 @@ def set_up_from(context: Context, method: str, line: Line, one: Option) -> SetUp
         cast_m=one.cast.cast_m,
         relative=one.worth,
         sink_table=(),
-        depth_note=SIMULATED if line.measured_m_s is None else SIMULATED_TIMED,
+        depth_note=_note(line),
         reasons=tuple(reasons),
         watch_for=WATCH_LINE if method != "sink-tip" else "The floating part draws away or stops. " + WATCH_LINE,
         fallback=FALLBACK_LINE,

@@ -134,7 +134,7 @@ export default function ThreadPage() {
         <p className="my-2 flex flex-wrap items-center gap-2">
           {other ? (
             <>
-              <span className="border-l-4 border-light pl-2">
+              <span className="border-l-4 border-dashed border-soft pl-2">
                 {words.kept}
                 {nameOf(other, depthText(unit, leaderLength(other)))}
               </span>

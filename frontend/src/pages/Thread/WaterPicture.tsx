@@ -65,7 +65,7 @@ function Rigged({ run, t, farM, other }: { run: Run; t: number; farM: number; ot
   const scale = useColumn();
   const x = across(scale, farM);
   const { answer, rig } = run;
-  const colour = other ? "var(--light)" : "var(--ink)";
+  const colour = other ? "var(--soft)" : "var(--ink)";
   const now = fliesAt(answer, t);
   const floated = rig.float && answer.line_track[0];
   const shape = shapeAt(answer, t);
@@ -75,7 +75,7 @@ function Rigged({ run, t, farM, other }: { run: Run; t: number; farM: number; ot
       {answer.flies.map((fly, n) => {
         const { done, ahead } = wayOf(fly, t);
         return (
-          <g key={fly.name + String(n)} fill="none" stroke={other ? "var(--light)" : "var(--take)"}>
+          <g key={fly.name + String(n)} fill="none" stroke={other ? "var(--soft)" : "var(--take)"}>
             <path d={path(ahead, x, scale.y)} strokeWidth="1.2" strokeDasharray="2 5" />
             <path
               d={path(done, x, scale.y)}
