@@ -138,22 +138,23 @@ export function Clock({ setUp, spell, elapsed, onCast }: Props) {
   return (
     <section aria-label={words.countdown} className="space-y-1">
       {count !== null && (
-        <div className="flex items-baseline gap-2">
-          <p className="flex items-baseline gap-2" role="timer">
+        <div className="flex items-baseline gap-1">
+          <p className="flex min-w-0 items-baseline gap-1" role="timer">
             <span
-              className={`text-[4.2rem] leading-none font-bold ${touching ? "text-warm" : reached ? "text-take" : ""}`}
+              className={`text-[4rem] leading-none font-bold ${touching ? "text-warm" : reached ? "text-take" : ""}`}
             >
               {secondsText(elapsed ?? 0)}
             </span>
-            <span className="text-soft">{words.until(count)}</span>
+            <span className="text-[0.92rem] whitespace-nowrap text-soft">{words.until(count)}</span>
           </p>
           <button
             type="button"
             aria-pressed={loud}
+            aria-label={loud ? words.soundOn : words.soundOff}
             onClick={hush}
-            className="ml-auto min-h-11 rounded-md border-2 border-edge px-2 text-[0.92rem]"
+            className={`ml-auto size-11 shrink-0 rounded-md border-2 border-edge text-xl ${loud ? "" : "line-through opacity-70"}`}
           >
-            {loud ? words.soundOn : words.soundOff}
+            ♪
           </button>
         </div>
       )}

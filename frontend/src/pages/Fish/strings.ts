@@ -18,8 +18,8 @@ export const words = {
   touching: "On the bottom by now: start back, and count less next time.",
   runsAt: (s: number, d: string) => `${s} s, then runs about ${d}`,
   reaches: (d: string, s: number) => `${d} at ${s} s.`,
-  bottomAfter: (s: number) => `Bottom at about ${Math.round(s)} s.`,
-  noBottom: "Clear of the bottom on this count.",
+  bottomAfter: (s: number) => `Bottom at ${Math.round(s)} s.`,
+  noBottom: "Clear of the bottom.",
   soundOn: "Sound on",
   soundOff: "Sound off",
   kinds: {

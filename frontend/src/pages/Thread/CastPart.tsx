@@ -60,6 +60,34 @@ function PaceBoxes({ rig, onChange, problems }: PartProps) {
   );
 }
 
+/** The depths worth fishing, to count the seconds in. */
+function BandBoxes({ rig, onChange, problems }: PartProps) {
+  const units = useUnits();
+  const [top, bottom] = rig.target_band_m ?? [null, null];
+  const set = (a: number | null | undefined, z: number | null | undefined) =>
+    onChange({ ...rig, target_band_m: a == null && z == null ? null : [a ?? 0, z ?? (a ?? 0) + 1] });
+  return (
+    <div className="flex flex-wrap gap-3">
+      <Amount
+        label={words.bandTop}
+        unit={units.length}
+        value={top}
+        onChange={(v) => set(v, bottom)}
+        onEmpty={() => set(null, null)}
+        problem={faultAt(problems, "target_band_m")}
+        className="w-44"
+      />
+      <Amount
+        label={words.bandBottom}
+        unit={units.length}
+        value={bottom}
+        onChange={(v) => set(top, v)}
+        onEmpty={() => set(null, null)}
+      />
+    </div>
+  );
+}
+
 export function CastPart({ rig, onChange, problems }: PartProps) {
   const units = useUnits();
   const bed = bedOf(rig);
@@ -130,6 +158,7 @@ export function CastPart({ rig, onChange, problems }: PartProps) {
         onChange={(on) => (on ? slope(Math.max(1, near * 0.4), near) : level(far))}
       />
       <PaceBoxes rig={rig} onChange={onChange} problems={problems} />
+      <BandBoxes rig={rig} onChange={onChange} problems={problems} />
       <div className="flex flex-wrap gap-3">
         <Amount
           label={words.slack}

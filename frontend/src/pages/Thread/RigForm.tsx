@@ -191,6 +191,24 @@ export function LeaderPart({ rig, onChange, problems, children }: PartProps & { 
                 </Select>
               )}
             </Field>
+            <Amount
+              label={words.sinksItself}
+              unit={units.pace}
+              value={piece.sink_m_s}
+              onChange={(v) => set(n, { sink_m_s: v })}
+              onEmpty={() => set(n, { sink_m_s: null })}
+              problem={faultAt(problems, `leader[${n}].sink_m_s`)}
+              className="w-36"
+            />
+            <Amount
+              label={words.strain}
+              unit={units.pounds}
+              value={piece.strain_lb}
+              onChange={(v) => set(n, { strain_lb: v })}
+              onEmpty={() => set(n, { strain_lb: null })}
+              problem={faultAt(problems, `leader[${n}].strain_lb`)}
+              className="w-40"
+            />
             <Button
               look="quiet"
               aria-label={words.drop(words.piece(n + 1))}

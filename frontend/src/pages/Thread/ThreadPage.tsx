@@ -22,7 +22,7 @@ import { type Thread, useThread } from "./useThread";
 import { WaterPicture } from "./WaterPicture";
 
 const SHOWN =
-  /^(line\.|leader\[|flies\[\d+\]\.|float\.|cast_m|countdown_s|slack|retrieve|water_|bed|drift_m_s)/;
+  /^(line\.|leader\[|flies\[\d+\]\.|float\.|cast_m|countdown_s|slack|retrieve|water_|bed|drift_m_s|target_band_m)/;
 
 function nameOf(rig: RigDoc, length: string): string {
   const line = rig.line.family === "floating" ? "floating" : `${rig.line.family} ${rig.line.label_ips} in/s`;
@@ -45,6 +45,12 @@ function Story({ answer, rig }: { answer: Answer; rig: RigDoc }) {
           ? words.touch(touch.fly, secondsText(touch.t_s), depthText(unit, touch.x_m, 0))
           : words.noTouch}
       </p>
+      {answer.flies.map(
+        (fly) =>
+          fly.time_in_band_s != null && (
+            <p key={fly.name}>{words.inBand(fly.name, secondsText(fly.time_in_band_s))}</p>
+          ),
+      )}
       {point && point.film_retrieve_m > 0.5 && <p>{words.film(depthText(unit, point.film_retrieve_m))}</p>}
       <details>
         <summary className="min-h-11 cursor-pointer py-2 font-semibold">{words.notes}</summary>
