@@ -1,4 +1,4 @@
-"""The thread's equations handed to a general solver: the same forces, node by node, for tests and the bench.
+"""Slow answers to check the quick ones by: a general solver for the thread, and chance for its band. For tests and the bench.
 
 Every node moves at the velocity at which drag, weight and tension balance; `scipy.integrate.solve_ivp` does the rest.
 """
@@ -9,13 +9,18 @@ import math
 import pathlib
 import sys
 from collections.abc import Callable
+from dataclasses import replace
 from typing import Any
 
 import numpy as np
 
 sys.path.insert(0, str(pathlib.Path(__file__).resolve().parents[1]))
 
+from stillthread.core.tackle.rig import Rig  # noqa: E402
+from stillthread.core.thread.band import LABEL_ONLY, Doubt, simulate  # noqa: E402
 from stillthread.core.thread.cable import FILM_M, STIFFNESS_N  # noqa: E402
+from stillthread.core.thread.cast import Cast  # noqa: E402
+from stillthread.core.thread.chain import NOMINAL, RANKING, Detail  # noqa: E402
 from stillthread.core.thread.compiled import compiled  # noqa: E402
 from stillthread.core.thread.fluid import drag_and_steepness, tangential_drag_n_m  # noqa: E402
 
@@ -138,3 +143,22 @@ def sink_by_lsoda(
     if not done.success:
         raise RuntimeError(done.message)
     return np.asarray(done.y.T.reshape(len(times), -1, 2))
+
+
+def monte_carlo(
+    rig: Rig,
+    cast: Cast,
+    rng: np.random.Generator,
+    draws: int = 200,
+    detail: Detail = RANKING,
+    doubt: Doubt = LABEL_ONLY,
+) -> list[tuple[np.ndarray, np.ndarray]]:
+    """Return, for each fly, the 10 % and 90 % depths [m] through time of `draws` random casts; for checking the band."""
+    names = doubt.inputs(rig)
+    depths: list[list[np.ndarray]] = [[] for _ in rig.flies]
+    for _ in range(draws):
+        factors = {name: 1.0 + float(rng.uniform(-1, 1)) * getattr(doubt, name) for name in names}
+        result = simulate(rig, cast, detail, replace(NOMINAL, **factors))
+        for n, track in enumerate(result.flies):
+            depths[n].append(track.depth_m)
+    return [(np.quantile(np.array(d), 0.1, axis=0), np.quantile(np.array(d), 0.9, axis=0)) for d in depths]

@@ -10,13 +10,14 @@ import sys
 from dataclasses import replace
 
 import numpy as np
+from thread_reference import monte_carlo
 
 ROOT = pathlib.Path(__file__).resolve().parents[1]
 sys.path.insert(0, str(ROOT))
 
 from stillthread.core.tackle.lines import Line  # noqa: E402
 from stillthread.core.tackle.rig import Float, Piece, Rig, TiedFly  # noqa: E402
-from stillthread.core.thread.band import monte_carlo, simulate, simulate_with_band  # noqa: E402
+from stillthread.core.thread.band import simulate, simulate_with_band  # noqa: E402
 from stillthread.core.thread.cast import Cast, level_bed  # noqa: E402
 from stillthread.core.thread.chain import FINE, RANKING, SCREEN, Detail  # noqa: E402
 from stillthread.core.thread.float_rig import hung_after_s, simulate_float  # noqa: E402

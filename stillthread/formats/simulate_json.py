@@ -76,7 +76,7 @@ def _target(doc: c.SimulateRequest) -> None:
 
 
 def cast_from(doc: c.SimulateRequest) -> Cast:
-    """Return the core's Cast."""
+    """Return the core's Cast. Raises InputError for no bed, two beds, or a custom pace without its speed."""
     hold = doc.hold_s if doc.hold_s is not None else (FLOAT_HOLD_S if doc.float else HOLD_S)
     pull = doc.retrieve
     if pull.kind == "custom" and pull.speed_m_s is None:
@@ -221,7 +221,7 @@ def notes_for(rig: Rig, result: CastResult) -> list[str]:
 def simulate_answer(doc: c.SimulateRequest, detail: Detail = RANKING) -> c.SimulateAnswer:
     """Return the answer to a simulate document.
 
-    Raises InputError with every fault by path; a thread that finds no balance is told as `not_converged`.
+    Raises InputError with every fault by path; a thread that finds no balance is told as not converged.
     """
     rig, cast = rig_and_cast(doc)
     try:

@@ -124,7 +124,8 @@ def _band(rig: Rig, cast: Cast, doubt: Doubt) -> c.BandPair:
 def calibrate_answer(doc: c.CalibrateRequest) -> c.CalibrateAnswer:
     """Return a timed line's or fly's speed and doubt, and how the band of a rig narrows with it.
 
-    A timed fly takes the place of the rig's point fly; its weight follows from its speed squared.
+    A timed fly takes the place of the rig's point fly; its weight follows from its speed squared. Raises InputError for a
+    timing that cannot be, or a floating line.
     """
     timing = timed_fall(doc.distance_m, doc.seconds, doc.repeats)
     before = after = ratio = fitted = None

@@ -119,7 +119,9 @@ class Script(unittest.TestCase):
     def test_help_lists_every_command(self):
         text = self.still("help").stdout
         commands = set(re.findall(r"^cmd_(\w+)\(\)", (ROOT / "still").read_text("utf-8"), re.M))
-        self.assertEqual(commands, {"demo", "test", "check", "bench", "shots", "plan", "user", "help"})
+        self.assertEqual(
+            commands, {"demo", "test", "check", "bench", "shots", "plan", "simulate", "warm", "user", "help"}
+        )
         for command in commands:
             self.assertIn(f"./still {command}", text)
 

@@ -36,6 +36,7 @@ from stillthread.core.units import feet_to_m
 LONGEST_COUNT_S = 90
 COUNT_STEP_S = 5  # the trade's ladder
 MOST_COUNTS = 5
+NO_CHASE_BELOW_C = 7.0  # trade table: below it still or slow
 SCREEN_CLEARANCE_M = 0.2  # the rough path may be this far off
 PACES_TRIED = 2
 PACE_SHARE = 0.9  # each step away from the pace the food asks for: common practice, figure ours
@@ -100,9 +101,10 @@ def _teams(context: Context, method: str) -> list[list[Match]]:
 
 
 def _paces(context: Context, method: str, best: Match) -> list[Retrieve]:
-    """The pace the food asks for, then the faster ones that keep a fly off the bottom; still water stays still."""
-    first = choose_retrieve(best.prey, context.water_c(sum(context.band_m) / 2), context.stocked)
-    if first.kind == "static":
+    """The pace the food asks for, then the faster ones that keep a fly off the bottom; cold water stays slow."""
+    water_c = context.water_c(sum(context.band_m) / 2)
+    first = choose_retrieve(best.prey, water_c, context.stocked)
+    if first.kind == "static" or (water_c is not None and water_c < NO_CHASE_BELOW_C):
         return [first]
     if method == "nymphs":
         first = RETRIEVES["slow-hand-twist"]

@@ -53,9 +53,8 @@ def _team(wanted_m: float, x_size: int, flies: int) -> Leader:
 def leader_of_length(style: str, wanted_m: float, x_size: int = 3, flies: int = 1) -> Leader:
     """Return a leader of `wanted_m` [m] in a style, with its flies.
 
-    Styles: ``tapered`` (9 ft taper and tippet: 12 ft is 9 + 3, 15 ft is 9 + 3 + 3), ``swivel`` (15 ft is 7 + 6 + 2),
-    ``short-butt`` (10 ft is 3 + 7), ``level``, ``team`` (20 ft is 8 + 6 + 6), ``float`` (`wanted_m` hangs below the float, 3 ft
-    of butt above). Trade formulas, in feet. Raises ValueError for another style, a length outside 1 to 12 m, flies below 1.
+    Styles: tapered (9 ft taper and tippet: 12 ft is 9 + 3, 15 ft is 9 + 3 + 3), swivel (15 ft is 7 + 6 + 2), short-butt
+    (10 ft is 3 + 7), level, team (20 ft is 8 + 6 + 6), float (the wanted length hangs below the float, 3 ft of butt above). Trade formulas, in feet. Raises ValueError for another style, a length outside 1 to 12 m, flies below 1.
     """
     if style not in STYLES:
         raise ValueError(f"no leader style '{style}'")

@@ -89,22 +89,3 @@ def simulate_with_band(
         bed = np.maximum(np.interp(track.x_m, bed_x, bed_z), track.depth_m)
         flies.append(replace(spread, p90_m=np.minimum(spread.p90_m, bed)))
     return replace(middle, flies=tuple(flies))
-
-
-def monte_carlo(
-    rig: Rig,
-    cast: Cast,
-    rng: np.random.Generator,
-    draws: int = 200,
-    detail: Detail = RANKING,
-    doubt: Doubt = LABEL_ONLY,
-) -> list[tuple[Array, Array]]:
-    """Return, for each fly, the 10 % and 90 % depths [m] through time of `draws` random casts; for checking the band."""
-    names = doubt.inputs(rig)
-    depths: list[list[Array]] = [[] for _ in rig.flies]
-    for _ in range(draws):
-        factors = {name: 1.0 + float(rng.uniform(-1, 1)) * getattr(doubt, name) for name in names}
-        result = simulate(rig, cast, detail, replace(NOMINAL, **factors))
-        for n, track in enumerate(result.flies):
-            depths[n].append(track.depth_m)
-    return [(np.quantile(np.array(d), 0.1, axis=0), np.quantile(np.array(d), 0.9, axis=0)) for d in depths]

@@ -42,7 +42,7 @@ class CheckOutcome:
     sentence: str
 
 
-def timed_fall(distance_m: float, seconds: float, repeats: int = 1) -> Timing:
+def timed_fall(distance_m: float, took_s: float, repeats: int = 1) -> Timing:
     """Return the speed of a timed fall and its doubt: stopwatch and mark, less with repeats, never below 5 %.
 
     Half width of an even spread; errors of timing and distance add by squares. Common practice. Raises InputError for
@@ -51,16 +51,16 @@ def timed_fall(distance_m: float, seconds: float, repeats: int = 1) -> Timing:
     found = []
     if not distance_m >= LEAST_DISTANCE_M:
         found.append(Problem("out_of_range", "distance_m", "Too short to time.", f"at least {LEAST_DISTANCE_M:g} m"))
-    if not seconds > 0:
+    if not took_s > 0:
         found.append(Problem("out_of_range", "seconds", "The time must be positive.", "more than 0 s"))
-    if not found and not SLOWEST_M_S <= distance_m / seconds <= FASTEST_M_S:
-        said = f"{distance_m / seconds:.3f} m/s is not a rate anything on a fly line sinks at."
+    if not found and not SLOWEST_M_S <= distance_m / took_s <= FASTEST_M_S:
+        said = f"{distance_m / took_s:.3f} m/s is not a rate anything on a fly line sinks at."
         found.append(Problem("out_of_range", "seconds", said, "0.003 to 0.5 m/s"))
     if found:
         raise InputError(found)
-    timing = (STOPWATCH_S / seconds) ** 2 + (CORD_M / distance_m) ** 2
+    timing = (STOPWATCH_S / took_s) ** 2 + (CORD_M / distance_m) ** 2
     share = (timing / max(repeats, 1) + MODEL_SHARE**2) ** 0.5
-    return Timing(distance_m, seconds, distance_m / seconds, min(share, 0.30))
+    return Timing(distance_m, took_s, distance_m / took_s, min(share, 0.30))
 
 
 def calibrated(line: Line, timing: Timing) -> Line:

@@ -102,7 +102,9 @@ def numbers_for(cast: Cast, detail: Detail, flow_m_s: float) -> Array:
 def run_chain(
     chain: Chain, start: Array, cast: Cast, phases: Array, detail: Detail, flow_m_s: float, shift_m: float = 0.0
 ) -> tuple[Array, Array, Array]:
-    """Run a chain; returns record times [s], positions and tensions. Raises NotConvergedError, never a smooth guess."""
+    """Run a chain; returns record times [s], positions and tensions. Raises NotConvergedError, never a smooth
+    guess, and InputError for a run of more than 25 minutes.
+    """
     if phases[-1, 0] > LONGEST_RUN_S:
         said = f"This cast takes {phases[-1, 0]:.0f} s."
         raise InputError(Problem("too_long", "retrieve", said, f"at most {LONGEST_RUN_S:.0f} s: faster, or shorter"))

@@ -135,7 +135,7 @@ def simulate_float(rig: Rig, cast: Cast, detail: Detail = RANKING, what_if: What
     """Return the path of every fly of a float rig from landing on.
 
     The rig lands stretched out beyond the float and swings down under it: round a float held on a tight line, straighter
-    where a slack line lets the float come after. `drift_m_s` is the float's speed against the water. Raises InputError
+    where a slack line lets the float come after. The cast's drift is the float's speed against the water. Raises InputError
     for a rig that cannot be (a float that sinks among them), NotConvergedError where no balance is found.
     """
     check_cast(rig, cast)

@@ -18,14 +18,14 @@ def sink_speed_m_s(build: FlyBuild, temperature_c: float = USUAL_TEMPERATURE_C) 
     return terminal_speed_m_s(total.submerged_g * 1e-3 * GRAVITY_M_S2, total.area_m2, total.width_m, temperature_c)
 
 
-def timed_speed_m_s(distance_m: float, seconds: float) -> float:
-    """Return the sink speed [m/s] of a fly timed over `distance_m` [m] in `seconds` [s]: "sank 1 m in 9 s" is 0.111.
+def timed_speed_m_s(distance_m: float, took_s: float) -> float:
+    """Return the sink speed [m/s] of a fly timed over `distance_m` [m] in `took_s` [s]: "sank 1 m in 9 s" is 0.111.
 
     Raises ValueError unless both are positive.
     """
-    if not (distance_m > 0 and seconds > 0):
+    if not (distance_m > 0 and took_s > 0):
         raise ValueError("distance and time must be positive")
-    return distance_m / seconds
+    return distance_m / took_s
 
 
 def tied_fly(name: str, build: FlyBuild, from_line_m: float, dropper_m: float = 0.0) -> TiedFly:

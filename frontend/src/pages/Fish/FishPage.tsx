@@ -14,10 +14,10 @@ import type { Outing, Spell } from "../../offline/overlay";
 import { Button } from "../../ui/controls";
 import { useDone } from "../../ui/UndoBar";
 import { Clock, FlyLayer, nowDepth, useAwake, useElapsed } from "./Clock";
-import { depthAt } from "./depth";
+import { atCount, depthAt } from "./depth";
 import { RigNote } from "./RigNote";
 import { words } from "./strings";
-import { atCount, type Kind, useFishing } from "./useFishing";
+import { type Kind, useFishing } from "./useFishing";
 
 const ChangeSheet = lazy(() => import("./ChangeSheet"));
 const FishSheet = lazy(() => import("./FishSheet"));

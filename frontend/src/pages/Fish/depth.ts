@@ -2,6 +2,10 @@
 import type { Schemas } from "../../api/client";
 
 type Row = Schemas["DepthAtOut"];
+type Counted = Pick<
+  Schemas["SetUpOut"],
+  "count_s" | "estimate_m" | "target_m" | "low_m" | "high_m" | "sink_table"
+>;
 export interface DepthNow {
   depth: number | null;
   low: number | null;
@@ -35,4 +39,22 @@ export function depthAt(table: Row[], t: number): DepthNow {
 /** When the fly lies on the bed by the table, in seconds; null if it does not. */
 export function bottomAt(table: Row[]): number | null {
   return table.find((row) => row.touching)?.t_s ?? null;
+}
+
+/** A new count's depth: the set-up's own, moved by as much as the sinking fly is deeper or higher after that count. */
+export function atCount(
+  setUp: Counted,
+  count: number,
+): Pick<Schemas["SpellBody"], "count_s" | "depth_m" | "low_m" | "high_m"> {
+  const last = setUp.sink_table.at(-1)?.t_s ?? count;
+  const held = Math.max(0, Math.min(count, last));
+  const sunk = (t: number) => depthAt(setUp.sink_table, t).depth ?? 0;
+  const by = sunk(held) - sunk(setUp.count_s ?? held);
+  const moved = (depth: number) => Math.max(0, depth + by);
+  return {
+    count_s: held,
+    depth_m: moved(setUp.estimate_m ?? setUp.target_m),
+    low_m: moved(setUp.low_m),
+    high_m: moved(setUp.high_m),
+  };
 }

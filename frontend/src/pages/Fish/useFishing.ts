@@ -32,24 +32,6 @@ export function spellFrom(setUp: SetUp, index: number): Omit<Schemas["SpellBody"
   };
 }
 
-/** A new count's depth: the set-up's own, moved by as much as the sinking fly is deeper or higher after that count. */
-export function atCount(
-  setUp: SetUp,
-  count: number,
-): Pick<Schemas["SpellBody"], "count_s" | "depth_m" | "low_m" | "high_m"> {
-  const last = setUp.sink_table.at(-1)?.t_s ?? count;
-  const held = Math.max(0, Math.min(count, last));
-  const sunk = (t: number) => depthAt(setUp.sink_table, t).depth ?? 0;
-  const by = sunk(held) - sunk(setUp.count_s ?? held);
-  const moved = (depth: number) => Math.max(0, depth + by);
-  return {
-    count_s: held,
-    depth_m: moved(setUp.estimate_m ?? setUp.target_m),
-    low_m: moved(setUp.low_m),
-    high_m: moved(setUp.high_m),
-  };
-}
-
 export function useFishing(id: string) {
   const query = useOuting(id);
   const { outing, write } = query;
