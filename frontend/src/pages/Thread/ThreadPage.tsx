@@ -1,5 +1,5 @@
 /** The thread bench: build a rig, cast it, and see where its flies are at any moment. */
-import { useState } from "react";
+import { lazy, Suspense, useState } from "react";
 import type { Problem } from "../../api/client";
 import { Failed, Loading } from "../../components/states";
 import { useReader } from "../../lib/session";
@@ -7,19 +7,21 @@ import { load, save } from "../../lib/store";
 import { secondsText } from "../../lib/time";
 import { bandText, depthText } from "../../lib/units";
 import { Button, Fault } from "../../ui/controls";
-import { Calibrate } from "./Calibrate";
 import { CastPart } from "./CastPart";
-import { Counts } from "./Counts";
-import { FloatPanel } from "./FloatPanel";
-import { FlyPart } from "./FlyPart";
-import { LeaderCut } from "./LeaderCut";
 import { FloatPart, LeaderPart, LinePart } from "./RigForm";
-import { Rigs } from "./Rigs";
 import { type Answer, leaderLength, type RigDoc, START } from "./rig";
 import { words } from "./strings";
 import { TimeStrip, usePlay } from "./TimeStrip";
 import { type Thread, useThread } from "./useThread";
 import { WaterPicture } from "./WaterPicture";
+
+// The parts below the first screen come after it.
+const Calibrate = lazy(() => import("./Calibrate").then((m) => ({ default: m.Calibrate })));
+const Counts = lazy(() => import("./Counts").then((m) => ({ default: m.Counts })));
+const FloatPanel = lazy(() => import("./FloatPanel").then((m) => ({ default: m.FloatPanel })));
+const FlyPart = lazy(() => import("./FlyPart").then((m) => ({ default: m.FlyPart })));
+const LeaderCut = lazy(() => import("./LeaderCut").then((m) => ({ default: m.LeaderCut })));
+const Rigs = lazy(() => import("./Rigs").then((m) => ({ default: m.Rigs })));
 
 const SHOWN =
   /^(line\.|leader\[|flies\[\d+\]\.|float\.|cast_m|countdown_s|slack|retrieve|water_|bed|drift_m_s|target_band_m)/;
@@ -153,17 +155,19 @@ export default function ThreadPage() {
           )}
         </p>
         <LinePart {...parts} />
-        <FlyPart {...parts} />
-        <CastPart {...parts} />
-        <LeaderPart {...parts}>
-          <LeaderCut rig={rig} onChange={change} />
-        </LeaderPart>
-        <FloatPart {...parts}>
-          <FloatPanel rig={drawn} answer={thread.answer} />
-        </FloatPart>
-        <Counts rig={rig} />
-        <Calibrate rig={rig} onChange={change} />
-        <Rigs rig={rig} onLoad={change} />
+        <Suspense fallback={<Loading what={words.working} />}>
+          <FlyPart {...parts} />
+          <CastPart {...parts} />
+          <LeaderPart {...parts}>
+            <LeaderCut rig={rig} onChange={change} />
+          </LeaderPart>
+          <FloatPart {...parts}>
+            <FloatPanel rig={drawn} answer={thread.answer} />
+          </FloatPart>
+          <Counts rig={rig} />
+          <Calibrate rig={rig} onChange={change} />
+          <Rigs rig={rig} onLoad={change} />
+        </Suspense>
       </div>
     </div>
   );
