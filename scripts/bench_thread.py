@@ -21,7 +21,7 @@ sys.path.insert(0, str(ROOT))
 from stillthread.core.setup.paths import _screened, band_of, path_of  # noqa: E402
 from stillthread.core.thread.band import simulate, simulate_with_band  # noqa: E402
 from stillthread.core.thread.cable import STIFFNESS_N  # noqa: E402
-from stillthread.core.thread.cast import numbers_for, run_chain  # noqa: E402
+from stillthread.core.thread.cast import run_chain  # noqa: E402
 from stillthread.core.thread.chain import FINE, RANKING, SCREEN, Detail, build_chain  # noqa: E402
 from stillthread.core.thread.fluid import water_properties  # noqa: E402
 
@@ -62,7 +62,6 @@ def against_lsoda() -> bool:
     arguments = (start.ravel(), chain.segments, chain.nodes, rho, nu, STIFFNESS_N)
     quick, _ = milliseconds(lambda: velocities(*arguments), 200)
     slow, _ = milliseconds(lambda: bare(*arguments), 5)
-    numbers_for(still, RANKING, 0.0)
     ratio = theirs / ours
     kept = row("cable against LSODA, right-hand side compiled", f"{ratio:.0f} times quicker", "100 times", ratio >= 100)
     estimate = theirs * slow / quick / ours

@@ -9,9 +9,7 @@ from stillthread.core.tackle.leaders import Leader, tippet_diameter_mm
 from stillthread.core.tackle.lines import Line
 
 MATERIAL_DENSITY = {"nylon": 1140.0, "fluorocarbon": 1780.0}  # [kg/m³], trade figures
-FLOAT_KINDS = ("fixed", "release", "sliding")
 TAPERED_BUTT_X, TAPER_STEPS = -9, 6  # a tapered butt starts at 0.020 in
-LEADER_DENSITY_NOTE = "Leader material sinks by its density: nylon 1.14, fluorocarbon 1.78 g/cm³."
 
 
 @dataclass(frozen=True)

@@ -18,7 +18,6 @@ export const words = {
   notes: "What to know about this run",
   summary:
     "Water with the thread: rod tip on the left, flies on the right. Depths are true, distances are squeezed.",
-  squeezed: "Sideways is squeezed to fit",
   line: "Line",
   fromKit: "From your kit",
   ownLine: "Another line",
@@ -79,7 +78,6 @@ export const words = {
   total: "in all",
   flies: "Flies",
   fly: (n: number, of: number) => (n === of ? "Point fly" : `Dropper ${n}`),
-  name: "Name",
   from: "From the line",
   dropper: "Dropper length",
   inWater: "Weight in water",
