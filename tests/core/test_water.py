@@ -8,15 +8,10 @@ from hypothesis import strategies as st
 
 from stillthread.core.errors import InputError
 from stillthread.core.water.density import fresh_water_density
-from stillthread.core.water.light import (
-    attenuation_from_secchi,
-    cloud_transmission,
-    read_light,
-    sun_elevation_by_hemisphere,
-    sun_elevation_deg,
-)
-from stillthread.core.water.profile import Point, checked_profile, find_thermocline, oxygen_at, temperature_at
+from stillthread.core.water.light import attenuation_from_secchi, cloud_transmission, read_light
+from stillthread.core.water.profile import Point, checked_profile, oxygen_at, temperature_at
 from stillthread.core.water.reading import Reading, checked_reading
+from stillthread.core.water.sun import sun_elevation_by_hemisphere, sun_elevation_deg
 from tests import checks
 from tests.days import profile
 
@@ -90,29 +85,6 @@ class Profile(unittest.TestCase):
         self.assertIsNone(oxygen_at(profile((0, 12)), [0]))
         points = (Point(0, 12, 10.0), Point(2, 11), Point(4, 10, 6.0))
         np.testing.assert_allclose(oxygen_at(points, [2]), [8.0])
-
-
-class Thermocline(unittest.TestCase):
-    def from_check(self, name):
-        entry = checks.VALUES[name]
-        pairs = zip(entry["inputs"]["depth_m"], entry["inputs"]["temp_C"], strict=True)
-        return find_thermocline(profile(*pairs)), entry["expected"]
-
-    def test_depth_against_a_reference_library(self):
-        # pylake 0.1.13 thermocline(s=0), after Read et al. 2011; it uses another density formula.
-        found, expected = self.from_check("03_strat-o01")
-        self.assertAlmostEqual(found.depth_m, expected, delta=0.05)
-        found, expected = self.from_check("03_strat-o06")
-        self.assertAlmostEqual(found.depth_m, expected, delta=0.05)
-
-    def test_none_in_mixed_water(self):
-        found, expected = self.from_check("03_strat-o13")
-        self.assertIsNone(expected)
-        self.assertIsNone(found)
-
-    def test_none_without_enough_readings_or_under_ice(self):
-        self.assertIsNone(find_thermocline(profile((0, 20), (8, 8))))
-        self.assertIsNone(find_thermocline(profile((0, 0.5), (2, 3), (5, 4))))
 
 
 class Light(unittest.TestCase):

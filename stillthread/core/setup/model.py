@@ -14,8 +14,8 @@ from stillthread.core.thread.cast import Cast
 from stillthread.core.thread.tables import FlyDepth
 from stillthread.core.trout.belief import PlaceBelief
 from stillthread.core.trout.temperature import Welfare
+from stillthread.core.water.layers import Thermocline
 from stillthread.core.water.light import Light
-from stillthread.core.water.profile import Thermocline
 from stillthread.core.water.reading import Place, Reading, Water
 
 METHODS = ("dry", "nymphs", "float", "sink-tip", "intermediate", "sinking")

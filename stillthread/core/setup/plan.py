@@ -18,7 +18,8 @@ from stillthread.core.setup.score import Reach
 from stillthread.core.setup.sunk import buoyant_line, counted_line, with_band
 from stillthread.core.trout.belief import PlaceBelief, believe
 from stillthread.core.trout.temperature import Welfare, welfare
-from stillthread.core.water.profile import find_thermocline, temperature_at
+from stillthread.core.water.layers import find_thermocline
+from stillthread.core.water.profile import temperature_at
 from stillthread.core.water.reading import checked_reading, light_on
 
 Attempt = Callable[[], SetUp | RuledOut]

@@ -11,8 +11,9 @@ from numpy.typing import NDArray
 from stillthread.core.food.catalogue import BY_KEY
 from stillthread.core.food.season import ABUNDANCE_COUNT, Availability, Sighting, depth_density
 from stillthread.core.trout.temperature import preference
+from stillthread.core.water.layers import find_thermocline
 from stillthread.core.water.light import Light
-from stillthread.core.water.profile import find_thermocline, oxygen_at, temperature_at
+from stillthread.core.water.profile import oxygen_at, temperature_at
 from stillthread.core.water.reading import Place, Reading, Water
 from stillthread.core.water.wind import compass_point, downwind_shore, onto_shore
 

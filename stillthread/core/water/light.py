@@ -1,13 +1,13 @@
-"""Light: how high the sun stands, how much gets through cloud and ripple, how fast the water takes it away."""
+"""Light: how much gets through cloud and ripple, how fast the water takes it away, when fish can be seen."""
 
 from __future__ import annotations
 
 import math
 from dataclasses import dataclass
-from datetime import datetime
 
-from astral import Observer
-from astral import sun as astral_sun
+import numpy as np
+
+from stillthread.core.water.optics import reflectance
 
 # Secchi depths taken for the words anglers use, middle and range [m]. Common practice, no source.
 CLARITY_SECCHI_M = {
@@ -17,8 +17,6 @@ CLARITY_SECCHI_M = {
     "coloured": (0.8, 0.4, 1.2),
 }
 UNKNOWN_SECCHI_M = (2.5, 1.0, 5.0)
-# Latitude assumed where a water gives only its hemisphere: a guess, and said to be one.
-GUESSED_LATITUDE_DEG = 50.0
 
 
 @dataclass(frozen=True)
@@ -38,31 +36,6 @@ class Light:
     def at(self, depth_m: float) -> float:
         """Return the share of full sun left at `depth_m` [m] (Beer-Lambert)."""
         return self.surface * math.exp(-self.attenuation_per_m * depth_m)
-
-
-def sun_elevation_deg(latitude_deg: float, longitude_deg: float, when: datetime) -> float:
-    """Return the sun's geometric elevation [deg] above the horizon at a place (WGS84, degrees) and an aware instant.
-
-    By the `astral` library (NOAA solar equations). Raises ValueError for a naive `when`.
-    """
-    if when.tzinfo is None:
-        raise ValueError("the instant needs a time zone")
-    return float(astral_sun.elevation(Observer(latitude_deg, longitude_deg), when, with_refraction=False))
-
-
-def sun_elevation_by_hemisphere(hemisphere: str, local: datetime) -> float:
-    """Return the sun's elevation [deg] where only the hemisphere is known: latitude 50°, clock time taken as sun time.
-
-    Declination by Cooper (1969), from memory. A guess for planning, good to some ten degrees.
-    """
-    latitude = math.radians(GUESSED_LATITUDE_DEG if hemisphere == "north" else -GUESSED_LATITUDE_DEG)
-    day = local.timetuple().tm_yday
-    declination = math.radians(23.45 * math.sin(2 * math.pi * (284 + day) / 365))
-    hour_angle = math.radians(15 * (local.hour + local.minute / 60 - 12))
-    sine = math.sin(latitude) * math.sin(declination) + math.cos(latitude) * math.cos(declination) * math.cos(
-        hour_angle
-    )
-    return math.degrees(math.asin(sine))
 
 
 def cloud_transmission(oktas: float) -> float:
@@ -121,3 +94,78 @@ def read_light(
     height = max(math.sin(math.radians(max(sun_deg, 0.0))), 1e-4)
     surface = height * through_cloud * RIPPLE_COVER[ripple]
     return Light(sun_deg, surface, attenuation_from_secchi(secchi), secchi, tuple(guessed))
+
+
+def attenuation_band_per_m(secchi_m: float) -> tuple[float, float]:
+    """Return the lowest and highest attenuation of light [1/m] for a Secchi depth [m]: 1.3 and 2.8 over it (published factors, from memory).
+
+    Raises ValueError unless the Secchi depth is positive.
+    """
+    if not secchi_m > 0:
+        raise ValueError("Secchi depth must be positive")
+    return 1.3 / secchi_m, 2.8 / secchi_m
+
+
+# Light on the ground under a clear sky [lux] by the sun's elevation [deg], on a log scale between the rows: the usual
+# table of the almanacs (Seidelmann 1992, Explanatory Supplement), from memory.
+_CLEAR_SKY_LUX = (
+    (-18, 6.5e-4), (-12, 8.3e-3), (-6, 3.4), (-0.8, 453.0), (0, 732.0), (5, 4.76e3), (10, 1.09e4), (15, 1.87e4),
+    (20, 2.73e4), (30, 4.7e4), (40, 6.67e4), (50, 8.5e4), (60, 1.02e5), (70, 1.13e5), (80, 1.2e5), (90, 1.24e5),
+)  # fmt: skip
+CIVIL_TWILIGHT_LUX = 3.4
+
+
+def clear_sky_lux(sun_deg: float) -> float:
+    """Return the light on flat ground under a clear sky [lux] for the sun's elevation [deg] (table from memory, log-linear)."""
+    heights, lux = zip(*_CLEAR_SKY_LUX, strict=True)
+    return float(np.exp(np.interp(sun_deg, heights, np.log(lux))))
+
+
+def light_under_surface_lux(sun_deg: float, cloud_oktas: float) -> float:
+    """Return the light just below a flat surface [lux]: clear sky x cloud x what Fresnel's law lets in.
+
+    The sun's beam is lost by its angle; light from the sky and from cloud comes from all over, with 6.6 % lost
+    (Preisendorfer's figure for an even sky, from memory). The beam's share of the light under a clear sky is
+    sin h / (sin h + 0.12), our figure.
+    """
+    sine = math.sin(math.radians(max(sun_deg, 0.0)))
+    beam = sine / (sine + 0.12) * max(0.0, 1 - cloud_oktas / 8)
+    through = beam * (1 - reflectance(90 - max(sun_deg, 0.1))[0]) + (1 - beam) * (1 - 0.066)
+    return clear_sky_lux(sun_deg) * cloud_transmission(cloud_oktas) * through
+
+
+def twilight_depth_m(lux: float, attenuation_per_m: float) -> float:
+    """Return the depth [m] where light of `lux` [lux] just below the surface has faded to civil twilight; 0 if darker on top.
+
+    Beer-Lambert with `attenuation_per_m` [1/m]. Raises ValueError unless the attenuation is positive.
+    """
+    if not attenuation_per_m > 0:
+        raise ValueError("attenuation must be positive")
+    return max(0.0, math.log(max(lux, 1e-9) / CIVIL_TWILIGHT_LUX) / attenuation_per_m)
+
+
+# When fish can be seen through polarised glasses: the sun at least this high [deg], the sky at most this cloudy
+# [oktas]. Common practice ("high bright sun, the sun behind you"), our figures.
+SPOTTING_SUN_DEG = 30.0
+SPOTTING_OKTAS = 3.0
+
+
+def can_spot(sun_deg: float, cloud_oktas: float | None, clarity: str | None) -> bool:
+    """Return True where cruising fish can be looked for: sun [deg] high, little cloud [oktas], water not coloured."""
+    return sun_deg >= SPOTTING_SUN_DEG and (cloud_oktas or 0) <= SPOTTING_OKTAS and clarity != "coloured"
+
+
+def looking_deg(azimuth_deg: float) -> float:
+    """Return the bearing to look along [deg true] with the sun at `azimuth_deg` [deg true]: straight away from it."""
+    return (azimuth_deg + 180) % 360
+
+
+def glare_sector_deg(sun_deg: float, azimuth_deg: float) -> tuple[float, float] | None:
+    """Return the sector of bearings [deg true] where the sun glitters off the water, clockwise, or None with the sun down.
+
+    Wide when the sun is low: 45° either side of it, 25° above 50° of elevation (common practice, our figures).
+    """
+    if sun_deg <= 0:
+        return None
+    half = 45.0 if sun_deg < 50 else 25.0
+    return (azimuth_deg - half) % 360, (azimuth_deg + half) % 360

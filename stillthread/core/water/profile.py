@@ -10,14 +10,9 @@ from numpy.typing import ArrayLike, NDArray
 
 from stillthread.core.errors import InputError, Problem
 from stillthread.core.units import fahrenheit_to_c
-from stillthread.core.water.density import fresh_water_density
 
 TEMPERATURE_LIMITS_C = (-1.0, 40.0)
 DEEPEST_LAKE_M = 300.0
-# A thermocline is only named where top and bottom differ by at least this much (Read et al. 2011 use 1 °C).
-MIXED_RANGE_C = 1.0
-# ... and where the density changes by at least this much a metre [kg/m³/m] (Read et al. 2011).
-WEAKEST_GRADIENT = 0.1
 
 
 @dataclass(frozen=True)
@@ -27,15 +22,6 @@ class Point:
     depth_m: float
     temperature_c: float
     oxygen_mg_l: float | None = None
-
-
-@dataclass(frozen=True)
-class Thermocline:
-    """Depth of the steepest density change [m] and the top and bottom of the layer it lies in [m]."""
-
-    depth_m: float
-    top_m: float
-    bottom_m: float
 
 
 def _point_problems(point: Point, path: str, water_depth_m: float | None) -> list[Problem]:
@@ -137,38 +123,3 @@ def oxygen_at(points: tuple[Point, ...], depths_m: ArrayLike) -> NDArray[np.floa
         return None
     z, o = zip(*sampled, strict=True)
     return np.asarray(np.interp(np.asarray(depths_m, dtype=float), z, np.array(o, dtype=float)), dtype=np.float64)
-
-
-def _refined_depth(z: NDArray[np.float64], gradient: NDArray[np.float64], i: int) -> float:
-    """Depth [m] of the largest gradient, weighted by how fast it falls off above and below (Read et al. 2011)."""
-    if 0 < i < len(gradient) - 1 and gradient[i + 1] != gradient[i] and gradient[i] != gradient[i - 1]:
-        below = -(z[i + 1] - z[i]) / (gradient[i + 1] - gradient[i])
-        above = (z[i] - z[i - 1]) / (gradient[i] - gradient[i - 1])
-        return float((z[i + 1] * below + z[i] * above) / (below + above))
-    return float((z[i] + z[i + 1]) / 2)
-
-
-def find_thermocline(points: tuple[Point, ...]) -> Thermocline | None:
-    """Return the thermocline of a profile, or None when there is none to speak of.
-
-    The depth [m] is that of the largest density gradient, moved between the samples by the slopes on its two sides
-    (Read et al. 2011); the layer runs over the neighbouring intervals whose gradient is at least half of it. None with
-    fewer than three samples, where the temperatures span less than 1 °C, or where the gradient stays below 0.1 kg/m³/m.
-    Below 4 °C at the top the water is inversely layered and None is returned too.
-    """
-    if len(points) < 3:
-        return None
-    z = np.array([p.depth_m for p in points])
-    t = np.array([p.temperature_c for p in points])
-    if float(t.max() - t.min()) < MIXED_RANGE_C or t[0] <= 4.0:
-        return None
-    gradient = np.diff(fresh_water_density(t)) / np.diff(z)
-    steepest = int(np.argmax(gradient))
-    if gradient[steepest] < WEAKEST_GRADIENT:
-        return None
-    top = bottom = steepest
-    while top > 0 and gradient[top - 1] >= 0.5 * gradient[steepest]:
-        top -= 1
-    while bottom < len(gradient) - 1 and gradient[bottom + 1] >= 0.5 * gradient[steepest]:
-        bottom += 1
-    return Thermocline(_refined_depth(z, gradient, steepest), float(z[top]), float(z[bottom + 1]))

@@ -7,8 +7,16 @@ from dataclasses import dataclass
 from datetime import datetime
 
 from stillthread.core.errors import InputError, Problem
-from stillthread.core.water.light import Light, read_light, ripple_class, sun_elevation_by_hemisphere, sun_elevation_deg
+from stillthread.core.water.light import Light, read_light, ripple_class
+from stillthread.core.water.outline import Outline
 from stillthread.core.water.profile import Point, checked_profile
+from stillthread.core.water.stability import Contour
+from stillthread.core.water.sun import (
+    sun_azimuth_by_hemisphere,
+    sun_azimuth_deg,
+    sun_elevation_by_hemisphere,
+    sun_elevation_deg,
+)
 from stillthread.core.water.wind import STRONGEST_M_S
 
 PLACE_KINDS = ("margin", "shoal", "weed-edge", "drop-off", "point", "inlet", "open-water")
@@ -17,18 +25,23 @@ SPECIES = ("rainbow", "brown", "brook")
 
 @dataclass(frozen=True)
 class Place:
-    """A part of the water: kind, depth range of the bed [m], and the bearing its shore looks out to [deg true]."""
+    """A part of the water: kind, depth range of the bed [m], bearing its shore looks out to [deg true], (lon, lat)."""
 
     name: str
     kind: str
     depth_min_m: float
     depth_max_m: float
     facing_deg: float | None = None
+    position: tuple[float, float] | None = None
 
 
 @dataclass(frozen=True)
 class Water:
-    """A lake or reservoir: position (or only the hemisphere), greatest depth [m], species, places, freshly stocked."""
+    """A lake or reservoir: position (or only the hemisphere), greatest depth [m], species, places, freshly stocked.
+
+    Where they are known: elevation [m], depth-area table, outline, a typed `fetch_m` [m] for any wind, and how fertile
+    the water is ('low', 'medium', 'high').
+    """
 
     name: str
     max_depth_m: float
@@ -38,6 +51,11 @@ class Water:
     longitude_deg: float | None = None
     species: tuple[str, ...] = ("rainbow",)
     days_since_stocking: int | None = None
+    elevation_m: float | None = None
+    hypsography: tuple[Contour, ...] = ()
+    outline: Outline | None = None
+    fetch_m: float | None = None
+    productivity: str | None = None
 
 
 @dataclass(frozen=True)
@@ -54,6 +72,8 @@ class Reading:
     secchi_m: float | None = None
     air_temperature_c: float | None = None
     thunder: bool = False
+    station_pressure_hpa: float | None = None
+    sea_level_pressure_hpa: float | None = None
 
     @property
     def surface_c(self) -> float | None:
@@ -101,10 +121,15 @@ def checked_reading(reading: Reading, max_depth_m: float, path: str = "reading")
     return reading
 
 
+def sun_on(water: Water, when: datetime) -> tuple[float, float]:
+    """Return the sun's elevation and bearing [deg] over a water at an aware instant; by hemisphere where no position is known."""
+    if water.latitude_deg is not None and water.longitude_deg is not None:
+        place = (water.latitude_deg, water.longitude_deg)
+        return sun_elevation_deg(*place, when), sun_azimuth_deg(*place, when)
+    return sun_elevation_by_hemisphere(water.hemisphere, when), sun_azimuth_by_hemisphere(water.hemisphere, when)
+
+
 def light_on(water: Water, reading: Reading, when: datetime) -> Light:
     """Return the light on a water at an aware instant, guessing what was not read and naming the guesses."""
-    if water.latitude_deg is not None and water.longitude_deg is not None:
-        sun = sun_elevation_deg(water.latitude_deg, water.longitude_deg, when)
-    else:
-        sun = sun_elevation_by_hemisphere(water.hemisphere, when)
+    sun = sun_on(water, when)[0]
     return read_light(sun, reading.cloud_oktas, ripple_class(reading.wind_m_s), reading.clarity, reading.secchi_m)
