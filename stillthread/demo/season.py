@@ -9,7 +9,7 @@ from zoneinfo import ZoneInfo
 
 import numpy as np
 
-from stillthread.core.food.season import available_food
+from stillthread.core.food.available import available_food
 from stillthread.demo.places import DemoWater, invented_temperature_c
 from stillthread.formats.plan_contract import PointIn, ReadingIn, SetUpOut, SightingIn
 from stillthread.outings import services as outings

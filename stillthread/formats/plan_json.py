@@ -5,7 +5,7 @@ from __future__ import annotations
 import numpy as np
 
 from stillthread.core.food.catalogue import BY_KEY
-from stillthread.core.food.season import Sighting
+from stillthread.core.food.seen import Sighting
 from stillthread.core.setup.model import Angler, Plan, PlanInput, Rules, SetUp
 from stillthread.core.tackle.flies import Fly
 from stillthread.core.tackle.lines import Line

@@ -9,7 +9,7 @@ from zoneinfo import ZoneInfo
 
 from django.db import transaction
 
-from stillthread.core.food.season import Sighting, check_sightings
+from stillthread.core.food.seen import Sighting, check_sightings
 from stillthread.core.water.reading import checked_reading
 from stillthread.formats.plan_contract import PlaceIn, ReadingIn, RulesIn, WaterIn
 from stillthread.formats.plan_json import reading_from

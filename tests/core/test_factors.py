@@ -6,7 +6,8 @@ from datetime import UTC, datetime
 
 import numpy as np
 
-from stillthread.core.food.season import Sighting, available_food
+from stillthread.core.food.available import available_food
+from stillthread.core.food.seen import Sighting
 from stillthread.core.trout import factors as f
 from stillthread.core.trout.belief import cells
 from stillthread.core.water.light import read_light
@@ -16,6 +17,7 @@ from tests.days import DROP, MARGIN, MAY, SUMMER, UPLAND, profile
 Z = cells(6.0)
 SPRING = datetime(2026, 3, 20, 11, tzinfo=UTC)
 WINTER = datetime(2026, 1, 20, 13, tzinfo=UTC)
+AUGUST = datetime(2026, 8, 10, 12, tzinfo=UTC)
 COLD = Reading(profile((0, 6.0), (3, 5.8)), 5.0, clarity="clear")
 
 
@@ -47,7 +49,7 @@ class Oxygen(unittest.TestCase):
         points = tuple(
             replace(p, oxygen_mg_l=o) for p, o in zip(profile((0, 12), (2, 12), (4, 12)), values, strict=True)
         )
-        return f.oxygen_factor(Z, Reading(points))
+        return f.oxygen_factor(Z, UPLAND, Reading(points), AUGUST)
 
     def test_limits_from_six_to_three(self):
         # From memory: 6 mg/L and more no limit, 4 to 6 reduced, below 4 avoided, below 3 empty.
@@ -58,13 +60,13 @@ class Oxygen(unittest.TestCase):
         self.assertIn("keep out", poor.sentence)
 
     def test_a_guess_under_a_thermocline_is_called_one(self):
-        guess = f.oxygen_factor(cells(12), SUMMER)
+        guess = f.oxygen_factor(cells(12), UPLAND, SUMMER, AUGUST)
         self.assertFalse(guess.known)
         self.assertIn("Guess", guess.sentence)
         self.assertLess(guess.log_weight[-1], guess.log_weight[0])
 
     def test_mixed_water_is_left_alone(self):
-        self.assertFalse(f.oxygen_factor(Z, COLD).log_weight.any())
+        self.assertFalse(f.oxygen_factor(Z, UPLAND, COLD, AUGUST).log_weight.any())
 
 
 class Light(unittest.TestCase):
@@ -152,9 +154,17 @@ class Season(unittest.TestCase):
         self.assertLess(pull(1), pull(14))
         self.assertEqual(pull(40), 0)
 
-    def test_nothing_to_say_in_summer(self):
-        factor = f.season_factor(Z, UPLAND, SUMMER, 6.0, datetime(2026, 7, 1, tzinfo=UTC))
+    def test_nothing_to_say_on_a_mild_summer_day(self):
+        mild = Reading(profile((0, 16), (3, 15.8), (6, 15.5)))
+        factor = f.season_factor(Z, UPLAND, mild, 6.0, datetime(2026, 7, 1, tzinfo=UTC))
         self.assertFalse(factor.known)
+
+    def test_heat_sends_them_to_the_thermocline(self):
+        # Trade: summer heat, 6 to 9 m, the cool band.
+        z = cells(15)
+        factor = f.season_factor(z, UPLAND, SUMMER, 15.0, datetime(2026, 7, 20, tzinfo=UTC))
+        self.assertTrue(6 <= float(z[int(np.argmax(factor.log_weight))]) <= 9)
+        self.assertIn("thermocline", factor.sentence)
 
 
 class Wind(unittest.TestCase):

@@ -4,8 +4,11 @@ from datetime import UTC, datetime
 import numpy as np
 
 from stillthread.core.errors import InputError
+from stillthread.core.food.available import available_food
 from stillthread.core.food.catalogue import BY_KEY, CATALOGUE
-from stillthread.core.food.season import Sighting, available_food, depth_density, month_weight, warmth_weight
+from stillthread.core.food.season import month_weight, warmth_weight
+from stillthread.core.food.seen import Sighting
+from stillthread.core.food.where import depth_density
 
 MAY = datetime(2026, 5, 15, 12, tzinfo=UTC)
 

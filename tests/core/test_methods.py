@@ -6,8 +6,9 @@ from datetime import UTC, datetime
 
 import numpy as np
 
+from stillthread.core.food.available import available_food
 from stillthread.core.food.catalogue import BY_KEY
-from stillthread.core.food.season import Sighting, available_food
+from stillthread.core.food.seen import Sighting
 from stillthread.core.setup.choose_flies import hook_size, place_team, rank_flies
 from stillthread.core.setup.model import Angler, Rules
 from stillthread.core.setup.plan import make_plan

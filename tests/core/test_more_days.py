@@ -4,7 +4,7 @@ import unittest
 from dataclasses import replace
 from datetime import UTC, datetime
 
-from stillthread.core.food.season import Sighting
+from stillthread.core.food.seen import Sighting
 from stillthread.core.setup.model import Angler, Rules
 from stillthread.core.setup.plan import make_plan
 from stillthread.core.trout.belief import smallest_band

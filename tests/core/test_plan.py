@@ -7,7 +7,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from stillthread.core.errors import InputError
-from stillthread.core.food.season import Sighting
+from stillthread.core.food.seen import Sighting
 from stillthread.core.setup.model import Angler, Rules
 from stillthread.core.setup.plan import make_plan
 from stillthread.core.thread.band import simulate

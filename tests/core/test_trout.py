@@ -4,7 +4,7 @@ from datetime import UTC, datetime
 
 import numpy as np
 
-from stillthread.core.food.season import available_food
+from stillthread.core.food.available import available_food
 from stillthread.core.setup.plan import make_plan
 from stillthread.core.trout.belief import believe, cells, smallest_band
 from stillthread.core.trout.notice import notice_kernel

@@ -6,8 +6,10 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from stillthread.core.food.catalogue import BY_KEY, Prey
-from stillthread.core.food.season import Availability, depth_density
+from stillthread.core.food.available import Availability
+from stillthread.core.food.catalogue import BY_KEY
+from stillthread.core.food.prey import Prey
+from stillthread.core.food.where import depth_density
 from stillthread.core.setup.model import PlacedFly
 from stillthread.core.tackle.flies import Fly
 from stillthread.core.trout.belief import PlaceBelief

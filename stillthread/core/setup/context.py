@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from stillthread.core.food.season import Availability
+from stillthread.core.food.available import Availability
 from stillthread.core.setup.choose_flies import Match, rank_flies
 from stillthread.core.setup.model import Angler, PlanInput, Reason, Rules
 from stillthread.core.setup.score import Reach

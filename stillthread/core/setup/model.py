@@ -5,7 +5,8 @@ from __future__ import annotations
 from dataclasses import dataclass, field
 from datetime import datetime
 
-from stillthread.core.food.season import Availability, Sighting
+from stillthread.core.food.available import Availability
+from stillthread.core.food.seen import Sighting
 from stillthread.core.tackle.flies import Fly
 from stillthread.core.tackle.leaders import Leader
 from stillthread.core.tackle.lines import Line

@@ -8,7 +8,7 @@ from dataclasses import replace
 from functools import partial
 
 from stillthread.core.errors import InputError, Problem
-from stillthread.core.food.season import available_food
+from stillthread.core.food.available import available_food
 from stillthread.core.setup.cautions import plan_cautions, set_up_cautions
 from stillthread.core.setup.context import Context
 from stillthread.core.setup.dry import dry

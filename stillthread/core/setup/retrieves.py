@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from stillthread.core.food.catalogue import Prey
+from stillthread.core.food.prey import Prey
 from stillthread.core.setup.model import Retrieve
 
 # Paces of the trade. Speeds are the hand's, averaged over pulls and rests [m/s].

@@ -8,7 +8,8 @@ from datetime import datetime
 import numpy as np
 from numpy.typing import NDArray
 
-from stillthread.core.food.season import Availability, Sighting, says_something
+from stillthread.core.food.available import Availability
+from stillthread.core.food.seen import Sighting, says_something
 from stillthread.core.trout import factors as f
 from stillthread.core.trout.factors import Factor
 from stillthread.core.water.light import Light
@@ -106,9 +107,9 @@ def believe(
         z = cells(bed)
         parts = (
             f.temperature_factor(z, water, reading),
-            f.oxygen_factor(z, reading),
+            f.oxygen_factor(z, water, reading, when),
             f.light_factor(z, light),
-            f.food_factor(z, food, place, bed),
+            f.food_factor(z, food, place, bed, f.comfort_depth_m(light)),
             f.rises_factor(z, sightings),
             f.season_factor(z, water, reading, bed, when),
             f.place_factor(z, reading, place),

@@ -8,18 +8,22 @@ from datetime import datetime
 import numpy as np
 from numpy.typing import NDArray
 
+from stillthread.core.food.available import Availability
 from stillthread.core.food.catalogue import BY_KEY
-from stillthread.core.food.season import ABUNDANCE_COUNT, Availability, Sighting, depth_density
+from stillthread.core.food.seen import ABUNDANCE_COUNT, Sighting
+from stillthread.core.food.where import food_density
 from stillthread.core.trout.temperature import preference
 from stillthread.core.water.layers import find_thermocline
 from stillthread.core.water.light import Light
-from stillthread.core.water.profile import oxygen_at, temperature_at
-from stillthread.core.water.reading import Place, Reading, Water
+from stillthread.core.water.profile import temperature_at
+from stillthread.core.water.reading import Place, Reading, Water, oxygen_on
 from stillthread.core.water.wind import compass_point, downwind_shore, onto_shore
 
 # Light the fish do not mind [share of full sun], and how strongly they shun more. Common practice, no source.
 EASY_LIGHT = 0.06
 FLOOR = 0.02
+# Surface temperature [°C] from which trout are looked for along the thermocline. Common practice.
+HEAT_C = 18.0
 
 
 @dataclass(frozen=True)
@@ -54,27 +58,40 @@ def temperature_factor(depths: NDArray[np.float64], water: Water, reading: Readi
     return Factor("temperature", np.log(np.maximum(liked, FLOOR)), words + tail, True)
 
 
-def oxygen_factor(depths: NDArray[np.float64], reading: Reading) -> Factor:
-    """Weight depths by dissolved oxygen: free from 6 mg/L, reduced to 4, avoided to 3, empty below (from memory).
+def oxygen_limits(mg_l: NDArray[np.float64]) -> NDArray[np.float64]:
+    """Return how open water is to trout by its oxygen [mg/L], 0 to 1: free from 6, reduced to 4, avoided to 3, empty below.
 
-    Unmeasured under a thermocline it is taken as reduced: a labelled guess.
+    From memory; the source is not found yet. Linear between the limits.
     """
-    measured = oxygen_at(reading.profile, depths)
-    if measured is not None:
-        open_share = np.interp(measured, [2.9, 3.0, 4.0, 6.0], [0.005, 0.05, 0.3, 1.0])
-        poor = depths[measured < 4]
+    return np.asarray(np.interp(mg_l, [2.9, 3.0, 4.0, 6.0], [0.005, 0.05, 0.3, 1.0]), dtype=np.float64)
+
+
+def oxygen_factor(depths: NDArray[np.float64], water: Water, reading: Reading, when: datetime) -> Factor:
+    """Weight depths by dissolved oxygen where it was measured, else by the labelled guess with its whole range.
+
+    The guess counts as the mean of what its low, middle and high values would say (see `oxygen_on`).
+    """
+    curve = oxygen_on(water, reading, depths, when)
+    if curve is None:
+        return Factor("oxygen", np.zeros_like(depths), "Oxygen not measured, and no temperature to guess it by.", False)
+    if "measured" in curve.source:
+        poor = depths[curve.mg_l < 4]
         words = (
             f"Below 4 mg/L from {poor[0]:.1f} m: trout keep out." if len(poor) else "Enough oxygen everywhere measured."
         )
-        return Factor("oxygen", np.log(open_share), words, True)
+        return Factor("oxygen", np.log(oxygen_limits(curve.mg_l)), words, True)
     layer = find_thermocline(reading.profile)
     if layer is None:
         return Factor(
             "oxygen", np.zeros_like(depths), "Oxygen not measured; no thermocline to starve the depths.", False
         )
-    fade = np.clip((depths - layer.bottom_m) / 2.0, 0, 1)
-    words = f"Oxygen not measured. Guess: it runs short under the thermocline, from about {layer.bottom_m:.0f} m."
-    return Factor("oxygen", -0.8 * fade, words, False)
+    open_share = np.mean([oxygen_limits(v) for v in (curve.low_mg_l, curve.mg_l, curve.high_mg_l)], axis=0)
+    short = depths[curve.low_mg_l < 4]
+    if len(short) == 0:
+        words = "Oxygen not measured. Guess: enough down to the bed, this early in the layered season."
+    else:
+        words = f"Oxygen not measured. Guess: it may run short under the thermocline, from about {short[0]:.0f} m."
+    return Factor("oxygen", np.log(open_share), words, False)
 
 
 def comfort_depth_m(light: Light) -> float:
@@ -99,16 +116,13 @@ def light_factor(depths: NDArray[np.float64], light: Light) -> Factor:
     return Factor("light", log_weight, words, len(light.guessed) < 3)
 
 
-def food_factor(depths: NDArray[np.float64], food: Availability, place: Place, bed_m: float) -> Factor:
-    """Weight depths by where the food available now is at this kind of place."""
-    density = np.zeros_like(depths)
-    here: dict[str, float] = {}
-    for key, share in food.share.items():
-        part = share * depth_density(BY_KEY[key], depths, bed_m, place.kind)
-        here[key] = float(part.sum())
-        density += part
+def food_factor(
+    depths: NDArray[np.float64], food: Availability, place: Place, bed_m: float, easy_light_m: float | None = None
+) -> Factor:
+    """Weight depths by where the food available now is at this kind of place; `easy_light_m` [m] moves drifting clouds."""
+    density, brings = food_density(food.share, depths, bed_m, place.kind, easy_light_m)
     relative = density * len(depths)
-    names = " and ".join(BY_KEY[key].name.lower() for key in sorted(here, key=lambda k: -here[k])[:2])
+    names = " and ".join(BY_KEY[key].name.lower() for key in sorted(brings, key=lambda k: -brings[k])[:2])
     seen = "what you saw and the season" if food.sightings else "the season alone"
     trust = 1.0 if food.sightings else 0.6
     return Factor("food", trust * np.log(relative + 0.25), f"By {seen}, here mostly {names}.", food.sightings > 0)
@@ -146,8 +160,20 @@ def _cold_habit(season: str, water: Water, reading: Reading, bed_m: float) -> tu
     return None
 
 
+def _heat_habit(reading: Reading) -> tuple[float, float, str] | None:
+    """Where trout are met in heat over a thermocline: centre and spread [m] and the sentence, or None when it is not hot."""
+    layer = find_thermocline(reading.profile)
+    if layer is None or reading.surface_c is None or reading.surface_c < HEAT_C:
+        return None
+    centre = (layer.depth_m + layer.bottom_m) / 2
+    words = (
+        f"Warm top: most are met along the thermocline, near {centre:.0f} m, in the coolest water sure to have oxygen."
+    )
+    return centre, max(1.2, layer.bottom_m - layer.depth_m), words
+
+
 def season_factor(depths: NDArray[np.float64], water: Water, reading: Reading, bed_m: float, when: datetime) -> Factor:
-    """The trade's habits: cold-water depths by season, fresh stockfish in the upper 3 m; flat when neither applies."""
+    """The trade's habits: cold-water depths by season, the thermocline in heat, fresh stockfish in the upper 3 m; else flat."""
     log_weight = np.zeros_like(depths)
     parts = []
     fresh = water.days_since_stocking is not None and water.days_since_stocking <= 21
@@ -160,8 +186,13 @@ def season_factor(depths: NDArray[np.float64], water: Water, reading: Reading, b
         centre, spread, words = cold
         log_weight = log_weight + 1.6 * np.exp(-0.5 * ((depths - centre) / spread) ** 2)
         parts.append(words)
+    heat = _heat_habit(reading)
+    if heat is not None:
+        centre, spread, words = heat
+        log_weight = log_weight + np.exp(-0.5 * ((depths - centre) / spread) ** 2)
+        parts.append(words)
     if not parts:
-        return Factor("season", log_weight, "Neither cold water nor fresh stocking to go by.", False)
+        return Factor("season", log_weight, "Neither cold water, heat nor fresh stocking to go by.", False)
     return Factor("season", log_weight, " ".join(parts), True)
 
 

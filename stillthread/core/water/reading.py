@@ -6,9 +6,14 @@ import math
 from dataclasses import dataclass
 from datetime import datetime
 
+import numpy as np
+from numpy.typing import NDArray
+
 from stillthread.core.errors import InputError, Problem
+from stillthread.core.water.layers import read_layers
 from stillthread.core.water.light import Light, read_light, ripple_class
 from stillthread.core.water.outline import Outline
+from stillthread.core.water.oxygen import OxygenCurve, oxygen_curve, station_pressure_hpa
 from stillthread.core.water.profile import Point, checked_profile
 from stillthread.core.water.stability import Contour
 from stillthread.core.water.sun import (
@@ -39,8 +44,8 @@ class Place:
 class Water:
     """A lake or reservoir: position (or only the hemisphere), greatest depth [m], species, places, freshly stocked.
 
-    Where they are known: elevation [m], depth-area table, outline, a typed `fetch_m` [m] for any wind, and how fertile
-    the water is ('low', 'medium', 'high').
+    Where they are known: elevation [m], depth-area table, outline, a typed `fetch_m` [m] for any wind, how fertile the
+    water is ('low', 'medium', 'high'), and earlier surface readings as (day of the year, [°C]).
     """
 
     name: str
@@ -56,6 +61,7 @@ class Water:
     outline: Outline | None = None
     fetch_m: float | None = None
     productivity: str | None = None
+    surface_history: tuple[tuple[int, float], ...] = ()
 
 
 @dataclass(frozen=True)
@@ -133,3 +139,10 @@ def light_on(water: Water, reading: Reading, when: datetime) -> Light:
     """Return the light on a water at an aware instant, guessing what was not read and naming the guesses."""
     sun = sun_on(water, when)[0]
     return read_light(sun, reading.cloud_oktas, ripple_class(reading.wind_m_s), reading.clarity, reading.secchi_m)
+
+
+def oxygen_on(water: Water, reading: Reading, depths_m: NDArray[np.float64], when: datetime) -> OxygenCurve | None:
+    """Return oxygen over `depths_m` [m] on a water at an instant: measured, saturated or guessed; None without temperatures."""
+    pressure = station_pressure_hpa(water.elevation_m, reading.station_pressure_hpa, reading.sea_level_pressure_hpa)
+    layers = read_layers(reading.profile)
+    return oxygen_curve(reading.profile, layers, depths_m, when, water.hemisphere, pressure, water.productivity)
