@@ -2,61 +2,18 @@
 
 from __future__ import annotations
 
-from stillthread.core.setup.model import Angler, Caution, PlanInput, Rules, SetUp
+from stillthread.core.setup.model import PlanInput, Rules, SetUp
 from stillthread.core.trout.temperature import Welfare
+from stillthread.core.water.cautions import (
+    Caution,
+    cold_cautions,
+    gravest_first,
+    sky_cautions,
+    water_cautions,
+    wind_cautions,
+)
 from stillthread.core.water.reading import Reading
-from stillthread.core.water.wind import STAY_ASHORE_M_S, THINK_AGAIN_M_S
-
-COLD_SHOCK_C = 15.0
-HOT_AIR_C = 25.0
-
-
-def wind_cautions(reading: Reading, afloat: bool) -> list[Caution]:
-    """Return cautions for mean wind and gusts [m/s]: think again from 5.5, stay ashore from 8 (trade limits)."""
-    strongest = max(reading.wind_m_s or 0.0, (reading.gust_m_s or 0.0) / 1.4)
-    if not afloat or strongest < THINK_AGAIN_M_S:
-        return []
-    if strongest >= STAY_ASHORE_M_S:
-        return [Caution("wind", "stop", "Too much wind for a small boat: stay ashore.")]
-    return [
-        Caution(
-            "wind",
-            "caution",
-            "From 5.5 m/s (Beaufort 4) think again about a small boat; less with gusts or a long fetch.",
-        )
-    ]
-
-
-def water_cautions(reading: Reading, angler: Angler) -> list[Caution]:
-    """Return the life-jacket and cold-water cautions by surface temperature [°C] (cold shock below about 15 °C, from memory)."""
-    found = []
-    if angler.afloat:
-        found.append(Caution("afloat", "note", "Wear the life jacket afloat and tell someone when you will be back."))
-    if reading.surface_c is not None and reading.surface_c < COLD_SHOCK_C:
-        found.append(
-            Caution(
-                "cold-water",
-                "caution",
-                "Cold water: the shock can drown in the first minutes. Life jacket on, wade shallow.",
-            )
-        )
-    return found
-
-
-def sky_cautions(reading: Reading) -> list[Caution]:
-    """Return cautions for thunder and heat."""
-    found = []
-    if reading.thunder:
-        found.append(
-            Caution(
-                "thunder",
-                "stop",
-                "Thunder: stop, put the rod down (carbon conducts), wait 30 minutes after the last of it.",
-            )
-        )
-    if reading.air_temperature_c is not None and reading.air_temperature_c >= HOT_AIR_C:
-        found.append(Caution("heat", "note", "Hot day: sun block, hat, and at least 1.5 litres of water."))
-    return found
+from stillthread.core.water.wind import THINK_AGAIN_M_S
 
 
 def fish_cautions(warmth: Welfare | None, rules: Rules) -> list[Caution]:
@@ -132,8 +89,8 @@ def plan_cautions(given: PlanInput, warmth: Welfare | None) -> tuple[Caution, ..
         fish_cautions(warmth, given.rules)
         + sky_cautions(given.reading)
         + wind_cautions(given.reading, given.angler.afloat)
-        + water_cautions(given.reading, given.angler)
+        + water_cautions(given.reading, given.angler.afloat)
+        + cold_cautions(given.reading)
         + rule_cautions(given.rules)
     )
-    gravity = {"stop": 0, "caution": 1, "note": 2}
-    return tuple(sorted(found, key=lambda caution: gravity[caution.level]))
+    return gravest_first(found)

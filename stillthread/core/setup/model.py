@@ -6,7 +6,7 @@ from dataclasses import dataclass, field
 from datetime import datetime
 
 from stillthread.core.food.available import Availability
-from stillthread.core.food.seen import Sighting
+from stillthread.core.food.seen import Sighting, ThroatSample
 from stillthread.core.tackle.flies import Fly
 from stillthread.core.tackle.leaders import Leader
 from stillthread.core.tackle.lines import Line
@@ -15,6 +15,7 @@ from stillthread.core.thread.cast import Cast
 from stillthread.core.thread.tables import FlyDepth
 from stillthread.core.trout.belief import PlaceBelief
 from stillthread.core.trout.temperature import Welfare
+from stillthread.core.water.cautions import Caution
 from stillthread.core.water.layers import Thermocline
 from stillthread.core.water.light import Light
 from stillthread.core.water.reading import Place, Reading, Water
@@ -59,6 +60,7 @@ class PlanInput:
     flies: tuple[Fly, ...]
     rules: Rules
     place: str | None = None
+    samples: tuple[ThroatSample, ...] = ()
 
 
 @dataclass(frozen=True)
@@ -66,15 +68,6 @@ class Reason:
     """One reason in words, and the factor it belongs to."""
 
     factor: str
-    sentence: str
-
-
-@dataclass(frozen=True)
-class Caution:
-    """Something to mind; `level` is note, caution or stop."""
-
-    code: str
-    level: str
     sentence: str
 
 

@@ -8,7 +8,6 @@ from dataclasses import replace
 from functools import partial
 
 from stillthread.core.errors import InputError, Problem
-from stillthread.core.food.available import available_food
 from stillthread.core.setup.cautions import plan_cautions, set_up_cautions
 from stillthread.core.setup.context import Context
 from stillthread.core.setup.dry import dry
@@ -18,8 +17,8 @@ from stillthread.core.setup.score import Reach
 from stillthread.core.setup.sunk import buoyant_line, counted_line, with_band
 from stillthread.core.trout.belief import PlaceBelief, believe
 from stillthread.core.trout.temperature import Welfare, welfare
+from stillthread.core.trout.water_means import food_on
 from stillthread.core.water.layers import find_thermocline
-from stillthread.core.water.profile import temperature_at
 from stillthread.core.water.reading import checked_reading, light_on
 
 Attempt = Callable[[], SetUp | RuledOut]
@@ -145,11 +144,7 @@ def make_plan(given: PlanInput) -> Plan:
     check_input(given)
     water, reading = given.water, given.reading
     light = light_on(water, reading, given.when)
-    stocked = water.days_since_stocking is not None and water.days_since_stocking <= 21
-    warm_at = float(temperature_at(reading.profile, [1.0])[0]) if reading.profile else None
-    food = available_food(
-        given.when, water.hemisphere, warm_at, reading.wind_m_s, reading.cloud_oktas, stocked, given.sightings
-    )
+    food = food_on(water, reading, given.when, given.sightings, given.samples)
     beliefs = believe(water, reading, light, food, given.sightings, given.when, given.place)
     chosen = _choose_place(given, beliefs)
     warmth = _warmth(given)

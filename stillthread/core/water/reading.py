@@ -12,7 +12,7 @@ from numpy.typing import NDArray
 from stillthread.core.errors import InputError, Problem
 from stillthread.core.water.layers import read_layers
 from stillthread.core.water.light import Light, read_light, ripple_class
-from stillthread.core.water.outline import Outline
+from stillthread.core.water.outline import Outline, fetch_m, longest_fetch_m
 from stillthread.core.water.oxygen import OxygenCurve, oxygen_curve, station_pressure_hpa
 from stillthread.core.water.profile import Point, checked_profile
 from stillthread.core.water.stability import Contour
@@ -146,3 +146,20 @@ def oxygen_on(water: Water, reading: Reading, depths_m: NDArray[np.float64], whe
     pressure = station_pressure_hpa(water.elevation_m, reading.station_pressure_hpa, reading.sea_level_pressure_hpa)
     layers = read_layers(reading.profile)
     return oxygen_curve(reading.profile, layers, depths_m, when, water.hemisphere, pressure, water.productivity)
+
+
+def fetch_on(water: Water, from_deg: float, position: tuple[float, float] | None = None) -> tuple[float | None, str]:
+    """Return the fetch [m] of a wind from `from_deg` [deg true] at a (lon, lat), and where it is from.
+
+    By the outline where there is one (at its downwind shore when no place is given), else as typed, else the water's
+    area as a circle ('guess'), else None ('unknown').
+    """
+    if water.outline is not None:
+        if position is None:
+            return longest_fetch_m(water.outline, from_deg), "outline"
+        return fetch_m(water.outline, position, from_deg), "outline"
+    if water.fetch_m is not None:
+        return water.fetch_m, "typed"
+    if water.hypsography:
+        return 2 * math.sqrt(water.hypsography[0].area_m2 / math.pi), "guess"
+    return None, "unknown"
