@@ -14,6 +14,7 @@ import django  # noqa: E402
 django.setup()
 
 from stillthread.formats.plan_contract import PlanAnswer, PlanRequest  # noqa: E402
+from stillthread.formats.read_contract import ReadAnswer, ReadRequest  # noqa: E402
 from stillthread.formats.simulate_contract import SimulateAnswer, SimulateRequest  # noqa: E402
 from stillthread.site.api import api  # noqa: E402
 from stillthread.web.errors import ErrorsOut  # noqa: E402
@@ -26,6 +27,8 @@ def documents() -> dict[str, dict]:
     schemas = {
         "plan.schema.json": PlanRequest.model_json_schema(),
         "plan-answer.schema.json": PlanAnswer.model_json_schema(mode="serialization"),
+        "read.schema.json": ReadRequest.model_json_schema(),
+        "read-answer.schema.json": ReadAnswer.model_json_schema(mode="serialization"),
         "simulate.schema.json": SimulateRequest.model_json_schema(),
         "simulate-answer.schema.json": SimulateAnswer.model_json_schema(mode="serialization"),
         "errors.schema.json": ErrorsOut.model_json_schema(),

@@ -1,4 +1,4 @@
-"""`./still plan FILE` and `./still simulate FILE`: read a document, print the answer as JSON; faults go to stderr with exit status 2."""
+"""`./still plan FILE`, `./still simulate FILE` and `./still read FILE`: read a document, print the answer as JSON; faults go to stderr with exit status 2."""
 
 from __future__ import annotations
 
@@ -10,8 +10,11 @@ import sys
 from stillthread.core.errors import InputError, Problem
 from stillthread.core.setup.plan import make_plan
 from stillthread.core.thread.chain import FINE
+from stillthread.core.trout.water_means import read_water
 from stillthread.formats.plan_contract import PlanRequest
 from stillthread.formats.plan_json import plan_answer, plan_input_from
+from stillthread.formats.read_contract import ReadRequest
+from stillthread.formats.read_json import read_answer, read_input_from
 from stillthread.formats.simulate_contract import SimulateRequest
 from stillthread.formats.simulate_json import simulate_answer
 from stillthread.formats.strict import parse_document
@@ -44,7 +47,13 @@ def simulate(text: str) -> str:
     return simulate_answer(parse_document(SimulateRequest, text), FINE).model_dump_json(indent=2)
 
 
-COMMANDS = {"plan": plan, "simulate": simulate}
+def read(text: str) -> str:
+    """Return what the reading in JSON `text` means, as JSON. Raises InputError with every fault found."""
+    given = read_input_from(parse_document(ReadRequest, text))
+    return read_answer(given, read_water(given)).model_dump_json(indent=2)
+
+
+COMMANDS = {"plan": plan, "read": read, "simulate": simulate}
 
 
 def main(arguments: list[str] | None = None) -> int:

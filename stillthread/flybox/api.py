@@ -14,9 +14,10 @@ from stillthread.core.thread.line_weight import label_doubt
 from stillthread.flybox import services
 from stillthread.flybox.models import Fly, Line
 from stillthread.formats.plan_contract import LineIn as LineDocument
-from stillthread.formats.plan_contract import Prey, Tone, Weight
+from stillthread.formats.plan_contract import Tone, Weight
 from stillthread.formats.simulate_contract import DensityProfile, LineFamily
 from stillthread.formats.strict import Name, Strict
+from stillthread.formats.water_contract import Prey
 from stillthread.web.errors import FAILURES
 from stillthread.web.owned import delete_owned, live, put_owned
 

@@ -6,85 +6,13 @@ from typing import Literal
 
 from pydantic import AwareDatetime, Field, model_validator
 
-from stillthread.core.food.catalogue import PREY_KEYS
 from stillthread.formats.simulate_contract import DensityProfile, LineFamily, SimulateRequest
-from stillthread.formats.strict import Bearing, Celsius, Depth, Name, Share, Strict
+from stillthread.formats.strict import Name, Share, Strict
+from stillthread.formats.water_contract import Prey, ReadingIn, SampleIn, SightingIn, WaterIn
 
-PlaceKind = Literal["margin", "shoal", "weed-edge", "drop-off", "point", "inlet", "open-water"]
-Species = Literal["rainbow", "brown", "brook"]
-Clarity = Literal["gin-clear", "clear", "slightly-coloured", "coloured"]
-Rise = Literal["sip", "head-and-tail", "splash", "bow-wave", "leap"]
-Abundance = Literal["few", "some", "many"]
 Tone = Literal["dark", "natural", "pale", "bright"]
 Weight = Literal["buoyant", "unweighted", "weighted"]
 Release = Literal["catch-and-release", "kill", "either", "unknown"]
-Prey = Literal[PREY_KEYS]  # type: ignore[valid-type]
-
-
-class PlaceIn(Strict):
-    """A place on the water."""
-
-    name: Name
-    kind: PlaceKind
-    depth_min_m: Depth = 0.0
-    depth_max_m: float = Field(ge=0.3, le=300, description="deepest bed at the place")
-    facing_deg: Bearing | None = Field(None, description="bearing the shore looks out over the water")
-
-    @model_validator(mode="after")
-    def _ordered(self) -> PlaceIn:
-        if self.depth_min_m > self.depth_max_m:
-            raise ValueError("the shallow end must not be deeper than the deep end")
-        return self
-
-
-class WaterIn(Strict):
-    """The water: position or hemisphere, greatest depth, species, places."""
-
-    name: Name
-    max_depth_m: float = Field(ge=0.5, le=300)
-    hemisphere: Literal["north", "south"] = "north"
-    latitude_deg: float | None = Field(None, ge=-90, le=90)
-    longitude_deg: float | None = Field(None, ge=-180, le=180)
-    species: list[Species] = Field(default=["rainbow"], min_length=1, max_length=3)
-    days_since_stocking: int | None = Field(None, ge=0, le=3650)
-    places: list[PlaceIn] = Field(min_length=1, max_length=50)
-
-
-class PointIn(Strict):
-    """One sample on the cord. Ranges are checked with the water's depth at hand, so the message can help."""
-
-    depth_m: float
-    temperature_c: Celsius
-    oxygen_mg_l: float | None = Field(None, ge=0, le=25)
-
-
-class ReadingIn(Strict):
-    """What was read at the water; everything may be left out."""
-
-    profile: list[PointIn] = Field(default=[], max_length=500)
-    water_depth_m: float | None = Field(None, description="depth of water at the place")
-    wind_m_s: float | None = Field(None, description="mean wind")
-    gust_m_s: float | None = None
-    wind_from_deg: Bearing | None = Field(None, description="where the wind comes from")
-    cloud_oktas: int | None = Field(None, ge=0, le=8)
-    clarity: Clarity | None = None
-    secchi_m: float | None = Field(None, gt=0, le=40)
-    air_temperature_c: float | None = Field(None, ge=-40, le=55)
-    thunder: bool = False
-
-
-class SightingIn(Strict):
-    """Something seen: a prey or a rise form, and how much."""
-
-    prey: Prey | None = None
-    rise: Rise | None = None
-    abundance: Abundance = "some"
-
-    @model_validator(mode="after")
-    def _names_something(self) -> SightingIn:
-        if (self.prey is None) == (self.rise is None):
-            raise ValueError("name either a prey or a rise form")
-        return self
 
 
 class AnglerIn(Strict):
@@ -160,6 +88,7 @@ class PlanRequest(Strict):
     place: str | None = Field(None, max_length=80, description="name of the place; left out = the best one")
     reading: ReadingIn = ReadingIn()
     sightings: list[SightingIn] = Field(default=[], max_length=60)
+    samples: list[SampleIn] = Field(default=[], max_length=40)
     angler: AnglerIn = AnglerIn()
     tackle: TackleIn
     flies: list[FlyIn] = Field(min_length=1, max_length=2000)

@@ -5,7 +5,6 @@ from __future__ import annotations
 import numpy as np
 
 from stillthread.core.food.catalogue import BY_KEY
-from stillthread.core.food.seen import Sighting
 from stillthread.core.setup.model import Angler, Plan, PlanInput, Rules, SetUp
 from stillthread.core.tackle.flies import Fly
 from stillthread.core.tackle.lines import Line
@@ -13,38 +12,14 @@ from stillthread.core.trout.belief import PlaceBelief, smallest_band
 from stillthread.core.trout.factors import comfort_depth_m
 from stillthread.core.trout.temperature import behaviour
 from stillthread.core.units import beaufort_from_m_s
-from stillthread.core.water.profile import Point, temperature_at
-from stillthread.core.water.reading import Place, Reading, Water
+from stillthread.core.water.profile import temperature_at
+from stillthread.core.water.reading import Reading
 from stillthread.core.water.wind import downwind_shore
 from stillthread.formats import plan_contract as c
 from stillthread.formats.simulate_json import document_from
+from stillthread.formats.water_json import reading_from, samples_from, sightings_from, water_from
 
 SHOWN_FOODS = 6
-
-
-def reading_from(doc: c.ReadingIn) -> Reading:
-    """Return the core's Reading for a reading document."""
-    fields = doc.model_dump(exclude={"profile"})
-    points = tuple(Point(p.depth_m, p.temperature_c, p.oxygen_mg_l) for p in doc.profile)
-    return Reading(profile=points, **fields)
-
-
-def water_from(doc: c.WaterIn) -> Water:
-    """Return the core's Water; a latitude, where given, decides the hemisphere."""
-    places = tuple(Place(**p.model_dump()) for p in doc.places)
-    hemisphere = doc.hemisphere
-    if doc.latitude_deg is not None:
-        hemisphere = "north" if doc.latitude_deg >= 0 else "south"
-    return Water(
-        doc.name,
-        doc.max_depth_m,
-        hemisphere,
-        places,
-        doc.latitude_deg,
-        doc.longitude_deg,
-        tuple(doc.species),
-        doc.days_since_stocking,
-    )
 
 
 def fly_from(doc: c.FlyIn) -> Fly:
@@ -58,12 +33,13 @@ def plan_input_from(doc: c.PlanRequest) -> PlanInput:
         when=doc.when,
         water=water_from(doc.water),
         reading=reading_from(doc.reading),
-        sightings=tuple(Sighting(s.abundance, s.prey, s.rise) for s in doc.sightings),
+        sightings=sightings_from(doc.sightings),
         angler=Angler(**doc.angler.model_dump()),
         lines=tuple(Line(**line.model_dump()) for line in doc.tackle.lines),
         flies=tuple(fly_from(fly) for fly in doc.flies),
         rules=Rules(**doc.rules.model_dump()),
         place=doc.place,
+        samples=samples_from(doc.samples),
     )
 
 

@@ -7,8 +7,9 @@ from datetime import datetime
 
 from pydantic import AwareDatetime, Field
 
-from stillthread.formats.plan_contract import PlanAnswer, ReadingIn, SightingIn
+from stillthread.formats.plan_contract import PlanAnswer
 from stillthread.formats.strict import Strict
+from stillthread.formats.water_contract import ReadingIn, SampleIn, SightingIn
 
 
 class PlanBody(Strict):
@@ -19,6 +20,7 @@ class PlanBody(Strict):
     place: str | None = Field(None, max_length=80)
     reading: ReadingIn = ReadingIn()
     sightings: list[SightingIn] = Field(default=[], max_length=60)
+    samples: list[SampleIn] = Field(default=[], max_length=40)
 
 
 class PlanOut(Strict):

@@ -9,8 +9,9 @@ from zoneinfo import available_timezones
 
 from pydantic import AwareDatetime, Field, field_validator, model_validator
 
-from stillthread.formats.plan_contract import PlaceIn, PointIn, ReadingIn, RulesIn, SightingIn, Species
+from stillthread.formats.plan_contract import RulesIn
 from stillthread.formats.strict import Name, Strict
+from stillthread.formats.water_contract import PlaceIn, PointIn, ReadingIn, SightingIn, Species
 
 
 class PlaceBody(PlaceIn):

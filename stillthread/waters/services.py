@@ -11,9 +11,10 @@ from django.db import transaction
 
 from stillthread.core.food.seen import Sighting, check_sightings
 from stillthread.core.water.reading import checked_reading
-from stillthread.formats.plan_contract import PlaceIn, ReadingIn, RulesIn, WaterIn
-from stillthread.formats.plan_json import reading_from
+from stillthread.formats.plan_contract import RulesIn
 from stillthread.formats.profile_csv import read_profile_csv
+from stillthread.formats.water_contract import PlaceIn, ReadingIn, WaterIn
+from stillthread.formats.water_json import reading_from
 from stillthread.waters.models import Place, Reading, Water
 from stillthread.waters.schemas import CsvOut, PlaceBody, ReadingBody, ReadingOut, WaterBody, WaterOut
 from stillthread.web.owned import get_owned, live, put_owned

@@ -7,8 +7,9 @@ import unittest
 from stillthread.core.errors import InputError, Problem
 from stillthread.core.setup.plan import make_plan
 from stillthread.formats import plan_contract as c
-from stillthread.formats.plan_json import plan_answer, plan_input_from, reading_from, water_from
+from stillthread.formats.plan_json import plan_answer, plan_input_from
 from stillthread.formats.strict import Strict, parse_document
+from stillthread.formats.water_json import reading_from, water_from
 from tests.days import SUMMER, day
 
 EXAMPLE = pathlib.Path(__file__).resolve().parents[2] / "docs" / "examples" / "day.json"

@@ -26,6 +26,8 @@ from stillthread.core.water.wind import STRONGEST_M_S
 
 PLACE_KINDS = ("margin", "shoal", "weed-edge", "drop-off", "point", "inlet", "open-water")
 SPECIES = ("rainbow", "brown", "brook")
+# The ripple class for how the surface looks, where no wind was read.
+SURFACE_RIPPLE = {"calm": "calm", "ripple": "ripple", "wave": "wave", "foam-lanes": "ripple"}
 
 
 @dataclass(frozen=True)
@@ -66,7 +68,11 @@ class Water:
 
 @dataclass(frozen=True)
 class Reading:
-    """What was measured or seen at one time; everything may be missing. SI units, wind *from* in degrees true."""
+    """What was measured or seen at one time; everything may be missing. SI units, wind *from* in degrees true.
+
+    Pressures [hPa] at the water or reduced to sea level; `level_m` [m] is today's level against the datum of soundings;
+    `surface_state` is how the surface looks, for days without a wind reading.
+    """
 
     profile: tuple[Point, ...] = ()
     water_depth_m: float | None = None
@@ -80,6 +86,8 @@ class Reading:
     thunder: bool = False
     station_pressure_hpa: float | None = None
     sea_level_pressure_hpa: float | None = None
+    level_m: float | None = None
+    surface_state: str | None = None
 
     @property
     def surface_c(self) -> float | None:
@@ -138,7 +146,10 @@ def sun_on(water: Water, when: datetime) -> tuple[float, float]:
 def light_on(water: Water, reading: Reading, when: datetime) -> Light:
     """Return the light on a water at an aware instant, guessing what was not read and naming the guesses."""
     sun = sun_on(water, when)[0]
-    return read_light(sun, reading.cloud_oktas, ripple_class(reading.wind_m_s), reading.clarity, reading.secchi_m)
+    ripple = ripple_class(reading.wind_m_s)
+    if ripple == "unknown" and reading.surface_state is not None:
+        ripple = SURFACE_RIPPLE[reading.surface_state]
+    return read_light(sun, reading.cloud_oktas, ripple, reading.clarity, reading.secchi_m)
 
 
 def oxygen_on(water: Water, reading: Reading, depths_m: NDArray[np.float64], when: datetime) -> OxygenCurve | None:
