@@ -30,6 +30,7 @@ def request_for(owner: Any, body: PlanBody) -> PlanRequest:
         place=body.place,
         reading=body.reading,
         sightings=body.sightings,
+        samples=body.samples,
         angler=AnglerIn(**{name: getattr(angler, name) for name in AnglerIn.model_fields}),
         tackle=tackle_document(owner),
         flies=fly_documents(owner),

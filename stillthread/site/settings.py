@@ -27,6 +27,9 @@ SECRET_KEY = _secret_key()
 DEBUG = False
 DEMO = os.environ.get("STILL_DEMO") == "1"
 ALLOWED_HOSTS = ["localhost", "127.0.0.1", *filter(None, os.environ.get("STILL_HOSTS", "").split(","))]
+# Where the server may listen to boat instruments, and where it asks for the weather: the stand-ins, unless told otherwise.
+FEED_HOSTS = ["127.0.0.1", "localhost", *filter(None, os.environ.get("STILL_FEED_HOSTS", "").split(","))]
+WEATHER_URL = os.environ.get("STILL_WEATHER_URL", "http://127.0.0.1:8471/weather")
 SECURE = os.environ.get("STILL_HTTPS") == "1"
 
 INSTALLED_APPS = [

@@ -5,15 +5,28 @@ from __future__ import annotations
 import uuid
 from typing import Annotated, Literal
 
-from django.http import HttpRequest
+from django.http import HttpRequest, HttpResponse
 from ninja import File, Router
 from ninja.files import UploadedFile
 from pydantic import Field
 
 from stillthread.formats.profile_csv import check_size
-from stillthread.waters import services
+from stillthread.formats.read_contract import ReadAnswer
+from stillthread.waters import reading_services, services
 from stillthread.waters.models import Reading, Water
-from stillthread.waters.schemas import CsvOut, ReadingBody, ReadingOut, WaterBody, WaterOut
+from stillthread.waters.schemas import (
+    CalendarOut,
+    CatalogueOut,
+    NextDepthBody,
+    NextDepthOut,
+    ProfileFileOut,
+    ReadBody,
+    ReadingBody,
+    ReadingOut,
+    SeasonOut,
+    WaterBody,
+    WaterOut,
+)
 from stillthread.web.errors import FAILURES
 from stillthread.web.owned import delete_owned, get_owned
 
@@ -67,14 +80,53 @@ def delete_reading(request: HttpRequest, water_id: uuid.UUID, reading_id: uuid.U
     return 204, None
 
 
-@router.post("/waters/{water_id}/profile-csv", response={200: CsvOut, **FAILURES})
-def read_csv(
+@router.post("/waters/{water_id}/profile-file", response={200: ProfileFileOut, **FAILURES})
+def read_profile(
     request: HttpRequest,
     water_id: uuid.UUID,
     file: File[UploadedFile],
     depth_unit: Literal["m", "ft"] | None = None,
     temperature_unit: Literal["c", "f"] | None = None,
-) -> CsvOut:
-    """Read a logger's CSV file and return its samples; nothing is stored."""
+) -> ProfileFileOut:
+    """Read a logger's CSV or a CoverageJSON profile and return its samples; nothing is stored."""
     check_size(file.size or 0)
-    return services.read_csv(request.user, water_id, file.read(), depth_unit, temperature_unit)
+    return services.read_profile_file(request.user, water_id, file.read(), depth_unit, temperature_unit)
+
+
+@router.get("/waters/{water_id}/readings/{reading_id}/profile.covjson", response={200: None, **FAILURES})
+def write_profile(request: HttpRequest, water_id: uuid.UUID, reading_id: uuid.UUID) -> HttpResponse:
+    """Return a stored profile as CoverageJSON."""
+    text = services.profile_file(request.user, water_id, reading_id)
+    return HttpResponse(text, content_type="application/prs.coverage+json")
+
+
+@router.post("/waters/{water_id}/read", response={200: ReadAnswer, **FAILURES})
+def read(request: HttpRequest, water_id: uuid.UUID, payload: ReadBody) -> ReadAnswer:
+    """Return what a reading means for trout; nothing is stored."""
+    return reading_services.understand(request.user, water_id, payload)
+
+
+@router.post("/read/next-depth", response={200: NextDepthOut, **FAILURES})
+def propose_depth(request: HttpRequest, payload: NextDepthBody) -> NextDepthOut:
+    """Return the next depth to read on a marked cord."""
+    return services.propose_depth(payload)
+
+
+@router.get("/waters/{water_id}/season", response={200: SeasonOut, **FAILURES})
+def season(
+    request: HttpRequest, water_id: uuid.UUID, year: Annotated[int, Field(ge=1900, le=2200)] | None = None
+) -> SeasonOut:
+    """Return a water's profiles through a year."""
+    return reading_services.season(request.user, water_id, year)
+
+
+@router.get("/waters/{water_id}/calendar", response={200: CalendarOut, **FAILURES})
+def calendar(request: HttpRequest, water_id: uuid.UUID) -> CalendarOut:
+    """Return the hatch calendar of a water."""
+    return reading_services.calendar(request.user, water_id)
+
+
+@router.get("/food/catalogue", response={200: CatalogueOut, **FAILURES})
+def catalogue(request: HttpRequest) -> CatalogueOut:
+    """Return the prey catalogue."""
+    return reading_services.catalogue()

@@ -9,27 +9,47 @@ from zoneinfo import ZoneInfo
 
 from django.db import transaction
 
-from stillthread.core.food.seen import Sighting, check_sightings
+from stillthread.core.food.seen import check_samples, check_sightings
+from stillthread.core.water.guide import first_pass_m, next_depth
+from stillthread.core.water.profile import Point
 from stillthread.core.water.reading import checked_reading
+from stillthread.formats.covjson import read_profile_coverage, write_profile_coverage
 from stillthread.formats.plan_contract import RulesIn
 from stillthread.formats.profile_csv import read_profile_csv
-from stillthread.formats.water_contract import PlaceIn, ReadingIn, WaterIn
-from stillthread.formats.water_json import reading_from
+from stillthread.formats.water_contract import ContourIn, PlaceIn, ReadingIn, SurfaceIn, WaterIn
+from stillthread.formats.water_json import hypsography_from, reading_from, samples_from, sightings_from
 from stillthread.waters.models import Place, Reading, Water
-from stillthread.waters.schemas import CsvOut, PlaceBody, ReadingBody, ReadingOut, WaterBody, WaterOut
+from stillthread.waters.schemas import (
+    NextDepthBody,
+    NextDepthOut,
+    PlaceBody,
+    ProfileFileOut,
+    ReadingBody,
+    ReadingOut,
+    WaterBody,
+    WaterOut,
+)
 from stillthread.web.owned import get_owned, live, put_owned
+
+# How many earlier surface readings the year's curve is fitted to.
+MOST_HISTORY = 150
 
 
 def water_out(water: Water) -> WaterOut:
     """Return a water with its live places as the API gives it."""
-    fields = set(WaterBody.model_fields) - {"places", "rules"}
+    fields = set(WaterBody.model_fields) - {"places", "rules", "hypsography", "productivity"}
     places = [
         PlaceBody(id=p.pk, **{name: getattr(p, name) for name in PlaceIn.model_fields})
         for p in water.places.all()
         if p.deleted_at is None
     ]
     return WaterOut(
-        id=water.pk, places=places, rules=RulesIn(**water.rules), **{name: getattr(water, name) for name in fields}
+        id=water.pk,
+        places=places,
+        rules=RulesIn(**water.rules),
+        hypsography=[ContourIn(**row) for row in water.hypsography],
+        productivity=water.productivity or None,
+        **{name: getattr(water, name) for name in fields},
     )
 
 
@@ -40,9 +60,18 @@ def list_waters(owner: Any) -> list[WaterOut]:
 
 @transaction.atomic
 def put_water(owner: Any, water_id: uuid.UUID, body: WaterBody) -> WaterOut:
-    """Write a water and its places; places left out of the list are deleted."""
-    values = body.model_dump(exclude={"places", "rules"})
-    water = put_owned(Water, owner, water_id, rules=body.rules.model_dump(mode="json"), **values)
+    """Write a water and its places; places left out of the list are deleted. Raises InputError for a bad depth-area table."""
+    hypsography_from(body.hypsography, body.max_depth_m)
+    values = body.model_dump(exclude={"places", "rules", "hypsography", "productivity"})
+    water = put_owned(
+        Water,
+        owner,
+        water_id,
+        rules=body.rules.model_dump(mode="json"),
+        hypsography=[row.model_dump() for row in body.hypsography],
+        productivity=body.productivity or "",
+        **values,
+    )
     kept = [place.id for place in body.places]
     for gone in live(Place, owner).filter(water=water).exclude(pk__in=kept):
         gone.delete()
@@ -56,8 +85,22 @@ def local_time(water: Water, when: datetime) -> datetime:
     return when.astimezone(ZoneInfo(water.time_zone))
 
 
+def surface_history(water: Water, before: datetime | None = None) -> list[SurfaceIn]:
+    """Return the water's surface temperatures read before an instant, newest first: samples in the top metre."""
+    rows = live(Reading, water.owner).filter(water=water)
+    if before is not None:
+        rows = rows.filter(taken_at__lt=before)
+    found = []
+    for row in rows[:MOST_HISTORY]:
+        profile = row.reading.get("profile") or []
+        if profile and profile[0]["depth_m"] <= 1.0:
+            day = local_time(water, row.taken_at).date()
+            found.append(SurfaceIn(on=day, surface_c=profile[0]["temperature_c"]))
+    return found
+
+
 def water_document(water: Water, when: datetime) -> WaterIn:
-    """Return the water as the plan document describes it on a day."""
+    """Return the water as documents describe it on a day, with its outline, depth-area table and earlier surface readings."""
     out = water_out(water)
     days = (local_time(water, when).date() - water.stocked_on).days if water.stocked_on else None
     return WaterIn(
@@ -69,6 +112,12 @@ def water_document(water: Water, when: datetime) -> WaterIn:
         species=out.species,
         days_since_stocking=days if days is not None and 0 <= days <= 3650 else None,
         places=[PlaceIn(**p.model_dump(exclude={"id"})) for p in out.places],
+        elevation_m=out.elevation_m,
+        hypsography=out.hypsography,
+        outline=water.outline,
+        fetch_m=out.fetch_m,
+        productivity=out.productivity,
+        surface_history=surface_history(water, when),
     )
 
 
@@ -76,7 +125,8 @@ def put_reading(owner: Any, water_id: uuid.UUID, reading_id: uuid.UUID, body: Re
     """Check a reading against its water and store it. Raises InputError at the faulty fields."""
     water = get_owned(Water, owner, water_id)
     checked_reading(reading_from(body.reading), water.max_depth_m)
-    check_sightings(tuple(Sighting(s.abundance, s.prey, s.rise) for s in body.sightings))
+    check_sightings(sightings_from(body.sightings))
+    check_samples(samples_from(body.samples))
     row = put_owned(
         Reading,
         owner,
@@ -86,6 +136,7 @@ def put_reading(owner: Any, water_id: uuid.UUID, reading_id: uuid.UUID, body: Re
         taken_at=body.taken_at,
         reading=body.reading.model_dump(mode="json"),
         sightings=[s.model_dump(mode="json") for s in body.sightings],
+        samples=[s.model_dump(mode="json") for s in body.samples],
     )
     return reading_out(row)
 
@@ -98,6 +149,7 @@ def reading_out(row: Reading) -> ReadingOut:
         taken_at=row.taken_at,
         reading=ReadingIn(**row.reading),
         sightings=row.sightings,
+        samples=row.samples,
     )
 
 
@@ -107,17 +159,52 @@ def latest_readings(owner: Any, water_id: uuid.UUID, count: int) -> list[Reading
     return [reading_out(row) for row in live(Reading, owner).filter(water=water)[:count]]
 
 
-def read_csv(
+def read_profile_file(
     owner: Any, water_id: uuid.UUID, data: bytes, depth_unit: str | None, temperature_unit: str | None
-) -> CsvOut:
-    """Read a logger's file for one of the owner's waters; nothing is stored. Raises InputError at the faulty lines."""
+) -> ProfileFileOut:
+    """Read a logger's CSV or a CoverageJSON profile for one of the owner's waters; nothing is stored.
+
+    Raises InputError at the faulty lines or paths.
+    """
     water = get_owned(Water, owner, water_id)
-    found = read_profile_csv(data, water.max_depth_m, depth_unit, temperature_unit)
-    return CsvOut.model_validate(
+    if data.lstrip()[:1] in (b"{", b"["):
+        found = read_profile_coverage(data, water.max_depth_m)
+        return _file_out("coveragejson", found.points, ("m", "c"), found.when, found.notes)
+    table = read_profile_csv(data, water.max_depth_m, depth_unit, temperature_unit)
+    return _file_out("csv", table.points, (table.depth_unit, table.temperature_unit), None, table.notes)
+
+
+def _file_out(
+    kind: str, points: tuple[Point, ...], units: tuple[str, str], when: datetime | None, notes: tuple[str, ...]
+) -> ProfileFileOut:
+    return ProfileFileOut.model_validate(
         {
-            "points": [vars(p) for p in found.points],
-            "depth_unit": found.depth_unit,
-            "temperature_unit": found.temperature_unit,
-            "notes": list(found.notes),
+            "format": kind,
+            "points": [vars(p) for p in points],
+            "depth_unit": units[0],
+            "temperature_unit": units[1],
+            "taken_at": when,
+            "notes": list(notes),
         }
     )
+
+
+def profile_file(owner: Any, water_id: uuid.UUID, reading_id: uuid.UUID) -> str:
+    """Return a stored reading's profile as CoverageJSON. Raises Http404 for another's row."""
+    water = get_owned(Water, owner, water_id)
+    row = get_owned(Reading, owner, reading_id)
+    points = reading_from(ReadingIn(**row.reading)).profile
+    position = None
+    place = live(Place, owner).filter(water=water, name=row.place_name).first()
+    if place is not None and place.longitude_deg is not None and place.latitude_deg is not None:
+        position = (place.longitude_deg, place.latitude_deg)
+    elif water.longitude_deg is not None and water.latitude_deg is not None:
+        position = (water.longitude_deg, water.latitude_deg)
+    return write_profile_coverage(points, position, row.taken_at)
+
+
+def propose_depth(body: NextDepthBody) -> NextDepthOut:
+    """Return the next depth to read on a marked cord, and why."""
+    points = tuple(Point(p.depth_m, p.temperature_c, p.oxygen_mg_l) for p in body.points)
+    found = next_depth(points, body.bed_m, body.step_m)
+    return NextDepthOut(depth_m=found.depth_m, why=found.why, first_pass_m=list(first_pass_m(body.bed_m, body.step_m)))

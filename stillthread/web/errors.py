@@ -33,6 +33,8 @@ class ErrorsOut(Strict):
 
 # Declared on every route.
 FAILURES = {400: ErrorsOut, 401: ErrorsOut, 403: ErrorsOut, 404: ErrorsOut, 422: ErrorsOut, 429: ErrorsOut}
+# Declared beside them where the route leans on something that can be absent or busy.
+LEANING = {409: ErrorsOut, 502: ErrorsOut}
 
 
 class Refused(Exception):  # noqa: N818 - it reads as what it says

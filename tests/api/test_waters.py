@@ -101,7 +101,7 @@ class Readings(ApiCase):
     def upload(self, data, query="", name="logger.csv"):
         token = self.client.cookies["csrftoken"].value
         return self.client.post(
-            f"/api/waters/{self.water}/profile-csv{query}",
+            f"/api/waters/{self.water}/profile-file{query}",
             {"file": SimpleUploadedFile(name, data)},
             headers={"X-CSRFToken": token},
         )
