@@ -248,16 +248,14 @@ def _parameter(label: str, symbol: str) -> dict[str, Any]:
 
 def _document(
     domain_type: str,
-    position: tuple[float, float] | None,
+    position: tuple[float, float],
     axes: dict[str, Any],
     axis: str,
     count: int,
     rows: dict[str, tuple[str, str, list[float | None]]],
 ) -> str:
-    referencing = []
-    if position is not None:
-        axes = {"x": {"values": [position[0]]}, "y": {"values": [position[1]]}, **axes}
-        referencing.append({"coordinates": ["x", "y"], "system": {"type": "GeographicCRS", "id": CRS84}})
+    axes = {"x": {"values": [position[0]]}, "y": {"values": [position[1]]}, **axes}
+    referencing: list[dict[str, Any]] = [{"coordinates": ["x", "y"], "system": {"type": "GeographicCRS", "id": CRS84}}]
     if "t" in axes:
         referencing.append({"coordinates": ["t"], "system": {"type": "TemporalRS", "calendar": "Gregorian"}})
     document = {
@@ -273,12 +271,11 @@ def _document(
 
 
 def write_profile_coverage(
-    points: tuple[Point, ...], position: tuple[float, float] | None = None, when: datetime | None = None
+    points: tuple[Point, ...], position: tuple[float, float], when: datetime | None = None
 ) -> str:
     """Return a profile as a CoverageJSON VerticalProfile: depth [m] down, temperature [Cel], oxygen [mg/L] if any.
 
-    `position` is (lon, lat); `when` an aware instant. The domain type asks for x, y and z; without a position x and y are
-    left out and readers that insist on them will say so.
+    `position` is (lon, lat), which the domain type asks for; `when` an aware instant.
     """
     axes: dict[str, Any] = {"z": {"values": [p.depth_m for p in points]}}
     if when is not None:

@@ -9,6 +9,7 @@ from zoneinfo import ZoneInfo
 
 from django.db import transaction
 
+from stillthread.core.errors import InputError, Problem
 from stillthread.core.food.seen import check_samples, check_sightings
 from stillthread.core.water.guide import first_pass_m, next_depth
 from stillthread.core.water.profile import Point
@@ -190,7 +191,7 @@ def _file_out(
 
 
 def profile_file(owner: Any, water_id: uuid.UUID, reading_id: uuid.UUID) -> str:
-    """Return a stored reading's profile as CoverageJSON. Raises Http404 for another's row."""
+    """Return a stored reading's profile as CoverageJSON. Raises Http404 for another's row, InputError without a position."""
     water = get_owned(Water, owner, water_id)
     row = get_owned(Reading, owner, reading_id)
     points = reading_from(ReadingIn(**row.reading)).profile
@@ -200,6 +201,10 @@ def profile_file(owner: Any, water_id: uuid.UUID, reading_id: uuid.UUID) -> str:
         position = (place.longitude_deg, place.latitude_deg)
     elif water.longitude_deg is not None and water.latitude_deg is not None:
         position = (water.longitude_deg, water.latitude_deg)
+    if position is None:
+        hint = "Note where the water or the place lies."
+        problem = Problem("no_position", "latitude_deg", "A profile file tells where it was taken.", "a position", hint)
+        raise InputError(problem)
     return write_profile_coverage(points, position, row.taken_at)
 
 
