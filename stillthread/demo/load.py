@@ -15,8 +15,9 @@ from django.db import transaction
 from stillthread.accounts.models import Angler
 from stillthread.accounts.services import DEMO_NAMES
 from stillthread.core.tackle.flies import STARTER_FLIES
-from stillthread.demo.places import WATERS, DemoWater
+from stillthread.demo.places import UPLAND, WATERS, DemoWater
 from stillthread.demo.season import write_reading, write_season
+from stillthread.demo.water_year import refresh_forecast, write_chart, write_year
 from stillthread.flybox.models import Line
 from stillthread.flybox.services import add_starter_flies
 from stillthread.waters.models import Reading
@@ -75,6 +76,11 @@ def _fill(owner: User, which: str, now: datetime) -> int:
         put_owned(Line, owner, line_id, family=family, label_ips=rate, tip_length_m=tip, weight_class=7)
     add_starter_flies(owner, [fly.key for fly in STARTER_FLIES])
     waters = [(water, _make_water(owner, water, now)) for water in WATERS]
+    rng = np.random.default_rng(len(which) + 1)
+    for water, out in waters:
+        write_year(owner, water, out, now, rng)
+        if water is UPLAND:
+            write_chart(owner, out, now, rng)
     return write_season(owner, waters, now.date(), seed=len(which))
 
 
@@ -88,6 +94,7 @@ def refresh_readings(owner: Any, now: datetime) -> None:
         newest = live(Reading, owner).filter(water_id=out.id).first()
         if newest is None or newest.taken_at.date() < now.date():
             write_reading(owner, by_name[out.name], out, now, rng)
+        refresh_forecast(owner, out, now)
 
 
 def load_demo(now: datetime | None = None) -> dict[str, int]:

@@ -7,6 +7,8 @@ from dataclasses import dataclass
 from datetime import date
 from typing import Any
 
+from stillthread.standins.lake import DEEPEST_M, position
+
 
 @dataclass(frozen=True)
 class DemoWater:
@@ -22,11 +24,48 @@ class DemoWater:
     stock_every_days: int | None
 
 
+def bowl_area_m2(depth_m: float) -> float:
+    """Return the invented area [m²] of the upland lake at a depth [m]: the stand-ins' bowl."""
+    reach = max(0.0, 1 - depth_m / DEEPEST_M) ** (1 / 1.6)
+    return round(math.pi * 860.0 * 640.0 * float(reach) ** 2, 0)
+
+
+def _place(name: str, kind: str, bed: tuple[float, float], facing: float, at: tuple[float, float]) -> dict[str, Any]:
+    lon, lat = position(*at)
+    return {
+        "name": name,
+        "kind": kind,
+        "depth_min_m": bed[0],
+        "depth_max_m": bed[1],
+        "facing_deg": facing,
+        "longitude_deg": round(lon, 5),
+        "latitude_deg": round(lat, 5),
+    }
+
+
+def invented_outline() -> list[list[list[float]]]:
+    """Return the upland lake's invented shore and its one island, as closed rings of [lon, lat]."""
+    shore = []
+    for i in range(72):
+        angle = 2 * math.pi * i / 72
+        reach = 1 + 0.07 * math.sin(3 * angle + 0.6) + 0.05 * math.sin(5 * angle) + 0.025 * math.sin(11 * angle + 1)
+        reach -= 0.22 * math.exp(-(((angle - 2.35) / 0.16) ** 2))  # a point in the north-west
+        reach += 0.16 * math.exp(-(((angle - 3.6) / 0.12) ** 2))  # the beck comes in
+        lon, lat = position(860 * reach * math.cos(angle), 640 * reach * math.sin(angle))
+        shore.append([round(lon, 5), round(lat, 5)])
+    island = []
+    for i in range(14):
+        angle = -2 * math.pi * i / 14
+        lon, lat = position(-420 + 60 * math.cos(angle), -180 + 38 * math.sin(angle))
+        island.append([round(lon, 5), round(lat, 5)])
+    return [[*shore, shore[0]], [*island, island[0]]]
+
+
 UPLAND = DemoWater(
     "upland",
     {
         "name": "Hollin Moss Reservoir",
-        "latitude_deg": 54.12,
+        "latitude_deg": 54.1195,
         "longitude_deg": -2.38,
         "time_zone": "Europe/London",
         "max_depth_m": 18.0,
@@ -34,10 +73,13 @@ UPLAND = DemoWater(
         "rules": {"max_flies": 3, "barbless": True, "floats_allowed": True, "release": "either"},
         "rules_source": "Board by the boathouse (invented)",
         "places": [
-            {"name": "Boathouse drop-off", "kind": "drop-off", "depth_min_m": 3, "depth_max_m": 6, "facing_deg": 225},
-            {"name": "Sheepwash margin", "kind": "margin", "depth_min_m": 0.5, "depth_max_m": 2.5, "facing_deg": 90},
-            {"name": "Dam wall", "kind": "open-water", "depth_min_m": 9, "depth_max_m": 16, "facing_deg": 0},
+            _place("Boathouse drop-off", "drop-off", (3, 6), 225, (285, 300)),
+            _place("Sheepwash margin", "margin", (0.5, 2.5), 90, (-790, 90)),
+            _place("Dam wall", "open-water", (9, 16), 0, (-160, -430)),
         ],
+        "elevation_m": 310.0,
+        "productivity": "medium",
+        "hypsography": [{"depth_m": d, "area_m2": bowl_area_m2(d)} for d in (0, 2, 4, 6, 8, 10, 12, 14, 16, 18)],
     },
     9.5,
     6.5,
@@ -57,6 +99,8 @@ LOWLAND = DemoWater(
         "species": ["rainbow"],
         "rules": {"max_flies": 2, "barbless": True, "floats_allowed": True, "release": "catch-and-release"},
         "rules_source": "Day ticket, back page (invented)",
+        "fetch_m": 650.0,
+        "productivity": "high",
         "places": [
             {"name": "Reed corner", "kind": "weed-edge", "depth_min_m": 1, "depth_max_m": 3, "facing_deg": 250},
             {"name": "Island shelf", "kind": "shoal", "depth_min_m": 2, "depth_max_m": 4, "facing_deg": 20},

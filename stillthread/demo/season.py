@@ -28,9 +28,11 @@ def _uuid(*parts: object) -> uuid.UUID:
     return uuid.uuid5(NAMESPACE, "/".join(str(part) for part in parts))
 
 
-def invented_reading(water: DemoWater, out: WaterOut, day: date, rng: np.random.Generator) -> ReadingIn:
-    """Return a day's invented reading: a profile every metre, wind, cloud."""
-    bed = min(out.places[0].depth_max_m, 12.0)
+def invented_reading(
+    water: DemoWater, out: WaterOut, day: date, rng: np.random.Generator, deep: bool = False
+) -> ReadingIn:
+    """Return a day's invented reading: a profile every metre at the first place, or at the deepest spot; wind, cloud."""
+    bed = min(out.max_depth_m - 2.0, 15.0) if deep else min(out.places[0].depth_max_m, 12.0)
     depths = [float(d) for d in range(int(bed) + 1)]
     return ReadingIn(
         profile=[PointIn(depth_m=d, temperature_c=invented_temperature_c(water, day, d)) for d in depths],

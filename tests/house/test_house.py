@@ -120,7 +120,21 @@ class Script(unittest.TestCase):
         text = self.still("help").stdout
         commands = set(re.findall(r"^cmd_(\w+)\(\)", (ROOT / "still").read_text("utf-8"), re.M))
         self.assertEqual(
-            commands, {"demo", "test", "check", "bench", "shots", "plan", "simulate", "warm", "user", "help"}
+            commands,
+            {
+                "demo",
+                "test",
+                "check",
+                "bench",
+                "shots",
+                "plan",
+                "read",
+                "simulate",
+                "standins",
+                "warm",
+                "user",
+                "help",
+            },  # fmt: skip
         )
         for command in commands:
             self.assertIn(f"./still {command}", text)

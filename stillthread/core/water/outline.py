@@ -211,7 +211,12 @@ def fetch_m(outline: Outline, position: LonLat, from_deg: float) -> float:
 
 def longest_fetch_m(outline: Outline, from_deg: float) -> float:
     """Return the longest run [m] of open water along a wind from `from_deg` [deg true], over the corners of the shore."""
-    centre, polygon = _local(outline)
+    return _longest_run_m(outline, from_deg)
+
+
+@lru_cache(maxsize=512)
+def _longest_run_m(outline: Outline, from_deg: float) -> float:
+    _, polygon = _local(outline)
     inner = polygon.buffer(-2)
     corners = (
         [c for part in getattr(inner, "geoms", [inner]) for c in part.exterior.coords] if not inner.is_empty else []

@@ -4,6 +4,78 @@
  */
 
 export interface paths {
+    "/api/feed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Feed
+         * @description Return the boat feed with its live values.
+         */
+        get: operations["stillthread_waters_chart_api_read_feed"];
+        put?: never;
+        /**
+         * Connect Feed
+         * @description Start listening to a boat's instruments.
+         */
+        post: operations["stillthread_waters_chart_api_connect_feed"];
+        /**
+         * Disconnect Feed
+         * @description Stop listening; what was recorded is kept.
+         */
+        delete: operations["stillthread_waters_chart_api_disconnect_feed"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/feed/line": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Record Line
+         * @description Record soundings from the feed.
+         */
+        post: operations["stillthread_waters_chart_api_record_line"];
+        /**
+         * Stop Line
+         * @description Stop recording.
+         */
+        delete: operations["stillthread_waters_chart_api_stop_line"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/food/catalogue": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Catalogue
+         * @description Return the prey catalogue.
+         */
+        get: operations["stillthread_waters_api_catalogue"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/kit": {
         parameters: {
             query?: never;
@@ -246,6 +318,26 @@ export interface paths {
          * @description Start an outing from a set-up of a kept plan.
          */
         post: operations["stillthread_plans_api_start"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/read/next-depth": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Propose Depth
+         * @description Return the next depth to read on a marked cord.
+         */
+        post: operations["stillthread_waters_api_propose_depth"];
         delete?: never;
         options?: never;
         head?: never;
@@ -604,7 +696,67 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/waters/{water_id}/profile-csv": {
+    "/api/waters/{water_id}/calendar": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Calendar
+         * @description Return the hatch calendar of a water.
+         */
+        get: operations["stillthread_waters_api_calendar"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/waters/{water_id}/chart": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Chart
+         * @description Return the chart of a water, and what a wind does to its shores.
+         */
+        get: operations["stillthread_waters_chart_api_read_chart"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/waters/{water_id}/chart.geojson": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Write Map
+         * @description Return outline, places and soundings as a GeoJSON file.
+         */
+        get: operations["stillthread_waters_chart_api_write_map"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/waters/{water_id}/chart/file": {
         parameters: {
             query?: never;
             header?: never;
@@ -614,10 +766,90 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Read Csv
-         * @description Read a logger's CSV file and return its samples; nothing is stored.
+         * Read Map
+         * @description Read a GeoJSON file and return what it tells; nothing is stored.
          */
-        post: operations["stillthread_waters_api_read_csv"];
+        post: operations["stillthread_waters_chart_api_read_map"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/waters/{water_id}/chart/outline": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Outline
+         * @description Store the outline of a water; an empty one takes it away.
+         */
+        put: operations["stillthread_waters_chart_api_put_outline"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/waters/{water_id}/lines/{line_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Delete Line
+         * @description Delete a recorded line.
+         */
+        delete: operations["stillthread_waters_chart_api_delete_line"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/waters/{water_id}/profile-file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Profile
+         * @description Read a logger's CSV or a CoverageJSON profile and return its samples; nothing is stored.
+         */
+        post: operations["stillthread_waters_api_read_profile"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/waters/{water_id}/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read
+         * @description Return what a reading means for trout; nothing is stored.
+         */
+        post: operations["stillthread_waters_api_read"];
         delete?: never;
         options?: never;
         head?: never;
@@ -668,6 +900,150 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/waters/{water_id}/readings/{reading_id}/profile.covjson": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Write Profile
+         * @description Return a stored profile as CoverageJSON.
+         */
+        get: operations["stillthread_waters_api_write_profile"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/waters/{water_id}/season": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Season
+         * @description Return a water's profiles through a year.
+         */
+        get: operations["stillthread_waters_api_season"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/waters/{water_id}/soundings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Put Map Soundings
+         * @description Write soundings of a map file, at most 200 at a time, all or none.
+         */
+        post: operations["stillthread_waters_chart_api_put_map_soundings"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/waters/{water_id}/soundings/{sounding_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Sounding
+         * @description Write a sounding made by hand under the client's UUID.
+         */
+        put: operations["stillthread_waters_chart_api_put_sounding"];
+        post?: never;
+        /**
+         * Delete Sounding
+         * @description Delete a sounding; writing it again brings it back.
+         */
+        delete: operations["stillthread_waters_chart_api_delete_sounding"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/waters/{water_id}/weather": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Weather
+         * @description Return the newest weather by hour of a water.
+         */
+        get: operations["stillthread_waters_chart_api_read_weather"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/waters/{water_id}/weather/fetch": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Fetch Weather
+         * @description Ask the weather service for the hours to come.
+         */
+        post: operations["stillthread_waters_chart_api_fetch_weather"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/waters/{water_id}/weather/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Weather File
+         * @description Take the weather by hour from a CoverageJSON PointSeries.
+         */
+        post: operations["stillthread_waters_chart_api_weather_file"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -707,6 +1083,40 @@ export interface components {
             chosen: string;
             /** Places */
             places: components["schemas"]["PlaceBeliefOut"][];
+        };
+        /**
+         * CalendarOut
+         * @description The hatch calendar of a water.
+         */
+        CalendarOut: {
+            /** Rows */
+            rows: components["schemas"]["CalendarRowOut"][];
+            /** Sentence */
+            sentence: string;
+            /** Spread C */
+            spread_c: number[];
+            /** Surface C */
+            surface_c: number[];
+            /** This Week */
+            this_week: number;
+            /** Year */
+            year: number;
+        };
+        /**
+         * CalendarRowOut
+         * @description One prey through the year by week: how much is about, 0 to 1, and the weeks it was recorded here.
+         */
+        CalendarRowOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Recorded */
+            recorded: number[];
+            /** Shift Days */
+            shift_days: number;
+            /** Weight */
+            weight: number[];
         };
         /**
          * CalibrateAnswer
@@ -750,6 +1160,20 @@ export interface components {
             what: "line" | "fly";
         };
         /**
+         * CatalogueOut
+         * @description The prey catalogue, the families of flies in words, and the colours a sample may name.
+         */
+        CatalogueOut: {
+            /** Colours */
+            colours: string[];
+            /** Families */
+            families: {
+                [key: string]: string;
+            };
+            /** Prey */
+            prey: components["schemas"]["PreyEntryOut"][];
+        };
+        /**
          * CautionOut
          * @description Something to mind.
          */
@@ -763,6 +1187,56 @@ export interface components {
             level: "note" | "caution" | "stop";
             /** Sentence */
             sentence: string;
+        };
+        /**
+         * ChartOut
+         * @description The chart of a water: shore, places, soundings, recorded lines, and the wind on them.
+         */
+        ChartOut: {
+            /** Area M2 */
+            area_m2: number | null;
+            /** Downwind Shore */
+            downwind_shore: string | null;
+            /** Level M */
+            level_m: number;
+            /** Lines */
+            lines: components["schemas"]["LineOut"][];
+            /** Longest Fetch M */
+            longest_fetch_m: number | null;
+            /** Places */
+            places: components["schemas"]["ChartPlaceOut"][];
+            /** Rings */
+            rings: number[][][];
+            /** Shore M */
+            shore_m: number | null;
+            /** Soundings */
+            soundings: components["schemas"]["SoundingOut"][];
+            /** Stretches */
+            stretches: components["schemas"]["StretchOut"][];
+        };
+        /**
+         * ChartPlaceOut
+         * @description A place on the chart, with the soundings of it pooled.
+         */
+        ChartPlaceOut: {
+            /** Agree */
+            agree: boolean | null;
+            /** Depth Max M */
+            depth_max_m: number;
+            /** Depth Min M */
+            depth_min_m: number;
+            /** Kind */
+            kind: string;
+            /** Name */
+            name: string;
+            /** Onto */
+            onto: number | null;
+            /** Pooled Doubt M */
+            pooled_doubt_m: number | null;
+            /** Pooled M */
+            pooled_m: number | null;
+            /** Position */
+            position: number[] | null;
         };
         /**
          * CheckAnswer
@@ -793,6 +1267,19 @@ export interface components {
              * @enum {string}
              */
             what: "bottom" | "cocked";
+        };
+        /**
+         * ContourIn
+         * @description One row of the depth-area table.
+         */
+        ContourIn: {
+            /** Area M2 */
+            area_m2: number;
+            /**
+             * Depth M
+             * @description metres below today's surface, positive down
+             */
+            depth_m: number;
         };
         /**
          * CountRowOut
@@ -830,26 +1317,6 @@ export interface components {
             password: string;
         };
         /**
-         * CsvOut
-         * @description A profile read from a file, in SI, with what had to be assumed.
-         */
-        CsvOut: {
-            /**
-             * Depth Unit
-             * @enum {string}
-             */
-            depth_unit: "m" | "ft";
-            /** Notes */
-            notes: string[];
-            /** Points */
-            points: components["schemas"]["PointIn"][];
-            /**
-             * Temperature Unit
-             * @enum {string}
-             */
-            temperature_unit: "c" | "f";
-        };
-        /**
          * CurveOut
          * @description The temperature curve at the place; guessed below `measured_to_m`.
          */
@@ -868,6 +1335,28 @@ export interface components {
             depth_m: number;
             /** Temperature C */
             temperature_c: number;
+        };
+        /**
+         * CurvesOut
+         * @description Curves over depth, on `depths_m`; null where nothing was read.
+         */
+        CurvesOut: {
+            /** Depths M */
+            depths_m: number[];
+            /** Measured To M */
+            measured_to_m: number | null;
+            /** Oxygen High Mg L */
+            oxygen_high_mg_l: number[] | null;
+            /** Oxygen Low Mg L */
+            oxygen_low_mg_l: number[] | null;
+            /** Oxygen Mg L */
+            oxygen_mg_l: number[] | null;
+            /** Oxygen Source */
+            oxygen_source: ("measured" | "saturation" | "guess")[] | null;
+            /** Saturation Mg L */
+            saturation_mg_l: number[] | null;
+            /** Temperature C */
+            temperature_c: number[] | null;
         };
         /**
          * CutOut
@@ -944,6 +1433,20 @@ export interface components {
             fly_weight?: number | null;
             /** Line Rate */
             line_rate?: number | null;
+        };
+        /**
+         * EdgeOut
+         * @description A place that warms first.
+         */
+        EdgeOut: {
+            /** Place */
+            place: string;
+            /** Read */
+            read: boolean;
+            /** Sentence */
+            sentence: string;
+            /** Warmer C */
+            warmer_c: number;
         };
         /**
          * ErrorsOut
@@ -1087,6 +1590,101 @@ export interface components {
             name: string;
             /** Sentence */
             sentence: string;
+        };
+        /**
+         * FeedBody
+         * @description Where the boat's instruments are, and how deep the transducer hangs for sounders that do not say.
+         */
+        FeedBody: {
+            /**
+             * Host
+             * @default 127.0.0.1
+             */
+            host: string;
+            /**
+             * Port
+             * @default 10110
+             */
+            port: number;
+            /**
+             * Transducer M
+             * @default 0
+             */
+            transducer_m: number;
+        };
+        /**
+         * FeedLineBody
+         * @description Start recording soundings of a water under the client's UUID.
+         */
+        FeedLineBody: {
+            /**
+             * Level M
+             * @default 0
+             */
+            level_m: number;
+            /**
+             * Line Id
+             * Format: uuid
+             */
+            line_id: string;
+            /**
+             * Water Id
+             * Format: uuid
+             */
+            water_id: string;
+        };
+        /**
+         * FeedOut
+         * @description The boat feed: its state, the last values with their age in seconds, and what was refused.
+         */
+        FeedOut: {
+            /** Bad */
+            bad: number;
+            /** Connections */
+            connections: number;
+            /** Depth Age S */
+            depth_age_s: number | null;
+            /** Depth M */
+            depth_m: number | null;
+            /** Good */
+            good: number;
+            /** Heading Deg */
+            heading_deg: number | null;
+            /** Host */
+            host: string;
+            /** Last Bad */
+            last_bad: string;
+            /** Port */
+            port: number;
+            /** Position */
+            position: number[] | null;
+            /** Position Age S */
+            position_age_s: number | null;
+            /** Recorded */
+            recorded: number;
+            /** Recording */
+            recording: string | null;
+            /** Speed M S */
+            speed_m_s: number | null;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "off" | "connecting" | "waiting" | "live" | "lost" | "refused" | "stopped";
+            /** Steady */
+            steady: boolean;
+            /** Temperature Age S */
+            temperature_age_s: number | null;
+            /** Temperature C */
+            temperature_c: number | null;
+            /** Wind Age S */
+            wind_age_s: number | null;
+            /** Wind From Deg */
+            wind_from_deg: number | null;
+            /** Wind M S */
+            wind_m_s: number | null;
+            /** Wind True */
+            wind_true: boolean;
         };
         /**
          * FloatCheckAnswer
@@ -1317,6 +1915,106 @@ export interface components {
             track: number[][];
         };
         /**
+         * FoodHereOut
+         * @description Food over depth at one place, on the curves' depths.
+         */
+        FoodHereOut: {
+            /** Brings */
+            brings: components["schemas"]["PartOut"][];
+            /** Density */
+            density: number[];
+            /** Kind */
+            kind: string;
+            /** Place */
+            place: string;
+        };
+        /**
+         * FoodOut
+         * @description The food now.
+         */
+        FoodOut: {
+            /**
+             * Counted
+             * @description what was seen adds up to
+             */
+            counted: number;
+            /** Here */
+            here: components["schemas"]["FoodHereOut"][];
+            keyed: components["schemas"]["KeyedOut"] | null;
+            /** Moves */
+            moves: components["schemas"]["MoveOut"][];
+            /**
+             * Own Year
+             * @description hatches moved by the water's own degree-days
+             */
+            own_year: boolean;
+            /**
+             * Prior
+             * @description what the season is worth, in sightings
+             */
+            prior: number;
+            /** Shares */
+            shares: components["schemas"]["PreyShareOut"][];
+        };
+        /**
+         * ForecastOut
+         * @description The newest weather by hour of a water; without hours where there is none.
+         */
+        ForecastOut: {
+            /** Fetched At */
+            fetched_at: string | null;
+            /** Hours */
+            hours: components["schemas"]["HourIn"][];
+            /** Source */
+            source: string;
+        };
+        /**
+         * HourIn
+         * @description The weather of one hour, as forecast.
+         */
+        HourIn: {
+            /** Air Temperature C */
+            air_temperature_c?: number | null;
+            /** Cloud Oktas */
+            cloud_oktas?: number | null;
+            /** Gust M S */
+            gust_m_s?: number | null;
+            /** Rain Mm */
+            rain_mm?: number | null;
+            /** Sea Level Pressure Hpa */
+            sea_level_pressure_hpa?: number | null;
+            /**
+             * When
+             * Format: date-time
+             */
+            when: string;
+            /** Wind From Deg */
+            wind_from_deg?: number | null;
+            /** Wind M S */
+            wind_m_s?: number | null;
+        };
+        /**
+         * KeyedOut
+         * @description What throat samples say of the fish's choice, and what to match.
+         */
+        KeyedOut: {
+            /** Colours */
+            colours: string[];
+            /** Hooks */
+            hooks: number[];
+            /** Prey */
+            prey: string | null;
+            /** Sentence */
+            sentence: string;
+            /** Size Mm */
+            size_mm: number | null;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "keyed" | "leaning" | "not-keyed" | "too-few";
+        };
+        /**
          * KitOut
          * @description Everything the angler owns, and the starter set on offer.
          */
@@ -1327,6 +2025,27 @@ export interface components {
             lines: components["schemas"]["LineOut"][];
             /** Starter */
             starter: components["schemas"]["StarterFly"][];
+        };
+        /**
+         * LayersOut
+         * @description How the water lies in layers.
+         */
+        LayersOut: {
+            /**
+             * Buoyancy Per S2
+             * @description N² between each two samples
+             */
+            buoyancy_per_s2: number[];
+            main: components["schemas"]["ThermoclineOut"] | null;
+            /** Sentence */
+            sentence: string;
+            skin: components["schemas"]["ThermoclineOut"] | null;
+            stability: components["schemas"]["StabilityOut"];
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "unknown" | "mixed" | "skin" | "weak" | "layered" | "inverse";
         };
         /**
          * LeaderAnswer
@@ -1366,6 +2085,85 @@ export interface components {
              * @default 3
              */
             x_size: number;
+        };
+        /**
+         * LedgeOut
+         * @description Where the bed breaks on a recorded line.
+         */
+        LedgeOut: {
+            /** Lower M */
+            lower_m: number;
+            /**
+             * Position
+             * @description [longitude, latitude] in degrees, WGS84
+             */
+            position: number[];
+            /** Run M */
+            run_m: number;
+            /** Upper M */
+            upper_m: number;
+        };
+        /**
+         * LightHourOut
+         * @description Light in one hour.
+         */
+        LightHourOut: {
+            /** Azimuth Deg */
+            azimuth_deg: number;
+            /** Glare From Deg */
+            glare_from_deg: number | null;
+            /** Glare To Deg */
+            glare_to_deg: number | null;
+            /** Look Deg */
+            look_deg: number | null;
+            /** Lux */
+            lux: number;
+            /**
+             * Spot
+             * @description fish can be spotted
+             */
+            spot: boolean;
+            /** Sun Deg */
+            sun_deg: number;
+            /** Twilight High M */
+            twilight_high_m: number;
+            /** Twilight Low M */
+            twilight_low_m: number;
+            /**
+             * Twilight M
+             * @description depth where it is down to civil twilight
+             */
+            twilight_m: number;
+            /**
+             * When
+             * Format: date-time
+             */
+            when: string;
+        };
+        /**
+         * LightOut
+         * @description Light now, through the day, and the moments of the sun (null where there is none).
+         */
+        LightOut: {
+            /** Attenuation Per M */
+            attenuation_per_m: number;
+            /** Civil Dawn */
+            civil_dawn: string | null;
+            /** Civil Dusk */
+            civil_dusk: string | null;
+            /** Comfort M */
+            comfort_m: number;
+            /** Hours */
+            hours: components["schemas"]["LightHourOut"][];
+            now: components["schemas"]["LightHourOut"];
+            /** Secchi M */
+            secchi_m: number;
+            /** Sentences */
+            sentences: string[];
+            /** Sunrise */
+            sunrise: string | null;
+            /** Sunset */
+            sunset: string | null;
         };
         /**
          * LineBody
@@ -1484,6 +2282,25 @@ export interface components {
             weight_class: number;
         };
         /**
+         * LinePointOut
+         * @description One sounding of a recorded line, today's depth; wild ones are echoes not believed.
+         */
+        LinePointOut: {
+            /** Along M */
+            along_m: number;
+            /** Depth M */
+            depth_m: number;
+            /**
+             * Position
+             * @description [longitude, latitude] in degrees, WGS84
+             */
+            position: number[];
+            /** Temperature C */
+            temperature_c: number | null;
+            /** Wild */
+            wild: boolean;
+        };
+        /**
          * LogOut
          * @description What the log says over all outings asked for.
          */
@@ -1496,6 +2313,136 @@ export interface components {
             /** Outings */
             outings: components["schemas"]["OutingSummary"][];
             takes_rate: components["schemas"]["RateOut"];
+        };
+        /**
+         * MapFileOut
+         * @description What a GeoJSON file tells; nothing is stored yet.
+         */
+        MapFileOut: {
+            /** Area M2 */
+            area_m2: number | null;
+            /** Notes */
+            notes: string[];
+            /** Places */
+            places: components["schemas"]["MappedPlaceOut"][];
+            /** Rings */
+            rings: number[][][];
+            /** Shore M */
+            shore_m: number | null;
+            /** Soundings */
+            soundings: components["schemas"]["MappedSoundingOut"][];
+        };
+        /**
+         * MapSoundingIn
+         * @description A sounding below the datum from a map file.
+         */
+        MapSoundingIn: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Latitude Deg */
+            latitude_deg: number;
+            /** Longitude Deg */
+            longitude_deg: number;
+            /**
+             * Method
+             * @default chart
+             * @enum {string}
+             */
+            method: "sounder" | "rod" | "weight-on-fly" | "marked-cord" | "asked" | "chart";
+            /** Sounding M */
+            sounding_m: number;
+        };
+        /**
+         * MapSoundingsBody
+         * @description Soundings from a map file, at most 200 at a time.
+         */
+        MapSoundingsBody: {
+            /** Soundings */
+            soundings: components["schemas"]["MapSoundingIn"][];
+            /**
+             * Taken At
+             * Format: date-time
+             */
+            taken_at: string;
+        };
+        /**
+         * MappedPlaceOut
+         * @description A named place in a map file.
+         */
+        MappedPlaceOut: {
+            /** Kind */
+            kind: string | null;
+            /** Name */
+            name: string;
+            /**
+             * Position
+             * @description [longitude, latitude] in degrees, WGS84
+             */
+            position: number[];
+        };
+        /**
+         * MappedSoundingOut
+         * @description A sounding in a map file.
+         */
+        MappedSoundingOut: {
+            /** Method */
+            method: string | null;
+            /**
+             * Position
+             * @description [longitude, latitude] in degrees, WGS84
+             */
+            position: number[];
+            /** Sounding M */
+            sounding_m: number;
+        };
+        /**
+         * MoveOut
+         * @description What one thing seen did to the share of its prey.
+         */
+        MoveOut: {
+            /** Prey */
+            prey: string;
+            /** Sentence */
+            sentence: string;
+            /** What */
+            what: string;
+            /** With It */
+            with_it: number;
+            /** Without */
+            without: number;
+        };
+        /**
+         * NextDepthBody
+         * @description The readings so far; asks for the next depth on a cord with a knot every `step_m`.
+         */
+        NextDepthBody: {
+            /** Bed M */
+            bed_m: number;
+            /**
+             * Points
+             * @default []
+             */
+            points: components["schemas"]["PointIn"][];
+            /**
+             * Step M
+             * @default 1
+             */
+            step_m: number;
+        };
+        /**
+         * NextDepthOut
+         * @description The next depth to read, or null when it is enough, and why; and the depths of the first pass, for use offline.
+         */
+        NextDepthOut: {
+            /** Depth M */
+            depth_m: number | null;
+            /** First Pass M */
+            first_pass_m: number[];
+            /** Why */
+            why: string;
         };
         /**
          * OutingBody
@@ -1612,6 +2559,44 @@ export interface components {
             water_name: string;
         };
         /**
+         * OutlineBody
+         * @description The outline of a water; none takes it away.
+         */
+        OutlineBody: {
+            /**
+             * Rings
+             * @default []
+             */
+            rings: number[][][];
+        };
+        /**
+         * OxygenOut
+         * @description The air pressure oxygen was reckoned at, and where that is from.
+         */
+        OxygenOut: {
+            /** Measured */
+            measured: boolean;
+            /**
+             * Pressure From
+             * @enum {string}
+             */
+            pressure_from: "measured" | "sea level" | "elevation" | "guess";
+            /** Pressure Hpa */
+            pressure_hpa: number;
+            /** Sentence */
+            sentence: string;
+        };
+        /**
+         * PartOut
+         * @description A prey's part of the food at a place.
+         */
+        PartOut: {
+            /** Prey */
+            prey: string;
+            /** Share */
+            share: number;
+        };
+        /**
          * PieceDoc
          * @description A piece of leader from the line down.
          */
@@ -1694,8 +2679,30 @@ export interface components {
              * @enum {string}
              */
             kind: "margin" | "shoal" | "weed-edge" | "drop-off" | "point" | "inlet" | "open-water";
+            /** Latitude Deg */
+            latitude_deg?: number | null;
+            /** Longitude Deg */
+            longitude_deg?: number | null;
             /** Name */
             name: string;
+        };
+        /**
+         * PlaceWindOut
+         * @description The wind at one place.
+         */
+        PlaceWindOut: {
+            /** Fetch M */
+            fetch_m: number | null;
+            /** Onto */
+            onto: number | null;
+            /** Period S */
+            period_s: number | null;
+            /** Place */
+            place: string;
+            /** Sentence */
+            sentence: string;
+            /** Wave M */
+            wave_m: number | null;
         };
         /**
          * PlacedFlyOut
@@ -1750,8 +2757,13 @@ export interface components {
              *       "clarity": null,
              *       "cloud_oktas": null,
              *       "gust_m_s": null,
+             *       "level_m": null,
              *       "profile": [],
+             *       "sea_level_pressure_hpa": null,
              *       "secchi_m": null,
+             *       "sources": {},
+             *       "station_pressure_hpa": null,
+             *       "surface": null,
              *       "thunder": false,
              *       "water_depth_m": null,
              *       "wind_from_deg": null,
@@ -1759,6 +2771,11 @@ export interface components {
              *     }
              */
             reading: components["schemas"]["ReadingIn"];
+            /**
+             * Samples
+             * @default []
+             */
+            samples: components["schemas"]["SampleIn"][];
             /**
              * Sightings
              * @default []
@@ -1813,10 +2830,65 @@ export interface components {
             temperature_c: number;
         };
         /**
+         * PreyEntryOut
+         * @description One entry of the prey catalogue.
+         */
+        PreyEntryOut: {
+            /** About */
+            about: string;
+            /** Colours */
+            colours: string[];
+            /** Habitat */
+            habitat: string;
+            /**
+             * Hooks
+             * @description smallest, largest
+             */
+            hooks: number[];
+            /** Hours */
+            hours: number[];
+            /** Key */
+            key: string;
+            /** Max Bed M */
+            max_bed_m: number | null;
+            /** Months */
+            months: number[];
+            /** Name */
+            name: string;
+            /** Places */
+            places: string[];
+            /** Size Mm */
+            size_mm: number[];
+            /** Source */
+            source: string;
+            /** Stages */
+            stages: components["schemas"]["StageOut"][];
+            /** Warmth C */
+            warmth_c: number[];
+            /** Weather */
+            weather: string;
+        };
+        /**
          * PreyOut
          * @description A food and its share now, with the share by season alone.
          */
         PreyOut: {
+            /** About */
+            about: string;
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Season Share */
+            season_share: number;
+            /** Share */
+            share: number;
+        };
+        /**
+         * PreyShareOut
+         * @description A food, its share now and by season alone.
+         */
+        PreyShareOut: {
             /** About */
             about: string;
             /** Key */
@@ -1845,6 +2917,33 @@ export interface components {
             path: string;
         };
         /**
+         * ProfileFileOut
+         * @description A profile read from a file, in SI, with what had to be assumed, and when it was taken where the file says so.
+         */
+        ProfileFileOut: {
+            /**
+             * Depth Unit
+             * @enum {string}
+             */
+            depth_unit: "m" | "ft";
+            /**
+             * Format
+             * @enum {string}
+             */
+            format: "csv" | "coveragejson";
+            /** Notes */
+            notes: string[];
+            /** Points */
+            points: components["schemas"]["PointIn"][];
+            /** Taken At */
+            taken_at: string | null;
+            /**
+             * Temperature Unit
+             * @enum {string}
+             */
+            temperature_unit: "c" | "f";
+        };
+        /**
          * PullDoc
          * @description A retrieve: the speed is the line's while it moves; what is left out takes the trade's usual figure.
          */
@@ -1863,6 +2962,16 @@ export interface components {
             speed_m_s?: number | null;
         };
         /**
+         * RangeOut
+         * @description The slowest and the fastest, m/s.
+         */
+        RangeOut: {
+            /** High M S */
+            high_m_s: number;
+            /** Low M S */
+            low_m_s: number;
+        };
+        /**
          * RateOut
          * @description A count in hours of effort: rate per hour with its exact 95 % interval, or None without effort.
          */
@@ -1879,13 +2988,98 @@ export interface components {
             per_hour: number | null;
         };
         /**
+         * ReadAnswer
+         * @description What `./still read` prints.
+         */
+        ReadAnswer: {
+            /** Approach */
+            approach: string | null;
+            /** Bed M */
+            bed_m: number;
+            /** Behaviour */
+            behaviour: string | null;
+            /** Cautions */
+            cautions: components["schemas"]["CautionOut"][];
+            curves: components["schemas"]["CurvesOut"];
+            /** Edges */
+            edges: components["schemas"]["EdgeOut"][];
+            food: components["schemas"]["FoodOut"];
+            /** Guessed */
+            guessed: string[];
+            layers: components["schemas"]["LayersOut"];
+            light: components["schemas"]["LightOut"];
+            oxygen: components["schemas"]["OxygenOut"] | null;
+            /** Species */
+            species: components["schemas"]["SpeciesOut"][];
+            /**
+             * Version
+             * @default 1
+             * @constant
+             */
+            version: 1;
+            welfare: components["schemas"]["WelfareOut"] | null;
+            wind: components["schemas"]["WindOut"] | null;
+            /** Wind Hours */
+            wind_hours: components["schemas"]["WindHourOut"][];
+            /** Wind Turns */
+            wind_turns: string[];
+        };
+        /**
+         * ReadBody
+         * @description What was read and seen, to be understood; the water, its forecast and its history are the server's.
+         */
+        ReadBody: {
+            /** Place */
+            place?: string | null;
+            /**
+             * @default {
+             *       "air_temperature_c": null,
+             *       "clarity": null,
+             *       "cloud_oktas": null,
+             *       "gust_m_s": null,
+             *       "level_m": null,
+             *       "profile": [],
+             *       "sea_level_pressure_hpa": null,
+             *       "secchi_m": null,
+             *       "sources": {},
+             *       "station_pressure_hpa": null,
+             *       "surface": null,
+             *       "thunder": false,
+             *       "water_depth_m": null,
+             *       "wind_from_deg": null,
+             *       "wind_m_s": null
+             *     }
+             */
+            reading: components["schemas"]["ReadingIn"];
+            /**
+             * Samples
+             * @default []
+             */
+            samples: components["schemas"]["SampleIn"][];
+            /**
+             * Sightings
+             * @default []
+             */
+            sightings: components["schemas"]["SightingIn"][];
+            /**
+             * When
+             * Format: date-time
+             */
+            when: string;
+        };
+        /**
          * ReadingBody
-         * @description A reading and the sightings made with it.
+         * @description A reading and what was seen with it.
          */
         ReadingBody: {
             /** Place */
             place?: string | null;
             reading: components["schemas"]["ReadingIn"];
+            /**
+             * Samples
+             * @default []
+             */
+            samples: components["schemas"]["SampleIn"][];
             /**
              * Sightings
              * @default []
@@ -1911,12 +3105,40 @@ export interface components {
             /** Gust M S */
             gust_m_s?: number | null;
             /**
+             * Level M
+             * @description today's level against the datum; drawn down is negative
+             */
+            level_m?: number | null;
+            /**
              * Profile
              * @default []
              */
             profile: components["schemas"]["PointIn"][];
+            /**
+             * Sea Level Pressure Hpa
+             * @description as forecasts give it
+             */
+            sea_level_pressure_hpa?: number | null;
             /** Secchi M */
             secchi_m?: number | null;
+            /**
+             * Sources
+             * @description where a value is from; left out = typed
+             * @default {}
+             */
+            sources: {
+                [key: string]: "typed" | "instrument" | "forecast" | "guessed";
+            };
+            /**
+             * Station Pressure Hpa
+             * @description as a barometer at the water shows it
+             */
+            station_pressure_hpa?: number | null;
+            /**
+             * Surface
+             * @description how the surface looks, where no wind was read
+             */
+            surface?: ("calm" | "ripple" | "wave" | "foam-lanes") | null;
             /**
              * Thunder
              * @default false
@@ -1951,6 +3173,11 @@ export interface components {
             /** Place */
             place?: string | null;
             reading: components["schemas"]["ReadingIn"];
+            /**
+             * Samples
+             * @default []
+             */
+            samples: components["schemas"]["SampleIn"][];
             /**
              * Sightings
              * @default []
@@ -2049,6 +3276,77 @@ export interface components {
             sinking_lines_allowed?: boolean | null;
             /** Stop Above C */
             stop_above_c?: number | null;
+        };
+        /**
+         * SampleIn
+         * @description What one fish had in its throat.
+         */
+        SampleIn: {
+            /** Items */
+            items: components["schemas"]["SampleItemIn"][];
+        };
+        /**
+         * SampleItemIn
+         * @description One kind of food in a throat sample.
+         */
+        SampleItemIn: {
+            /** Colour */
+            colour?: ("black" | "brown" | "olive" | "tan" | "orange" | "red" | "maroon" | "green" | "chartreuse" | "white" | "pale" | "silver" | "grey" | "blue" | "yellow" | "clear") | null;
+            /** Count */
+            count: number;
+            /**
+             * Prey
+             * @enum {string}
+             */
+            prey: "chironomid-larva" | "chironomid-pupa" | "chironomid-adult" | "scud" | "leech" | "damsel-nymph" | "damsel-adult" | "dragonfly-nymph" | "mayfly" | "caddis" | "water-boatman" | "daphnia" | "fry" | "terrestrial" | "snail" | "stocked-instinct";
+            /** Size Mm */
+            size_mm?: number | null;
+            /**
+             * State
+             * @default live
+             * @enum {string}
+             */
+            state: "live" | "digested";
+        };
+        /**
+         * SeasonOut
+         * @description A water's profiles through a year, oldest first, and its year's curve.
+         */
+        SeasonOut: {
+            curve: components["schemas"]["YearOut"];
+            /** Profiles */
+            profiles: components["schemas"]["SeasonProfileOut"][];
+            /** Year */
+            year: number;
+            /**
+             * Years
+             * @description years with readings
+             */
+            years: number[];
+        };
+        /**
+         * SeasonProfileOut
+         * @description One stored profile in the year.
+         */
+        SeasonProfileOut: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Place */
+            place: string | null;
+            /** Points */
+            points: components["schemas"]["PointIn"][];
+            /** State */
+            state: string;
+            /**
+             * Taken At
+             * Format: date-time
+             */
+            taken_at: string;
+            /** Thermocline M */
+            thermocline_m: number | null;
         };
         /**
          * SectionOut
@@ -2195,7 +3493,7 @@ export interface components {
         };
         /**
          * SightingIn
-         * @description Something seen: a prey or a rise form, and how much.
+         * @description Something seen: a prey, a rise form or a sign, how much, and how prey was met.
          */
         SightingIn: {
             /**
@@ -2204,10 +3502,18 @@ export interface components {
              * @enum {string}
              */
             abundance: "few" | "some" | "many";
+            /**
+             * Evidence
+             * @default seen
+             * @enum {string}
+             */
+            evidence: "seen" | "hatch" | "weed-sample" | "coughed-up";
             /** Prey */
             prey?: ("chironomid-larva" | "chironomid-pupa" | "chironomid-adult" | "scud" | "leech" | "damsel-nymph" | "damsel-adult" | "dragonfly-nymph" | "mayfly" | "caddis" | "water-boatman" | "daphnia" | "fry" | "terrestrial" | "snail" | "stocked-instinct") | null;
             /** Rise */
             rise?: ("sip" | "head-and-tail" | "splash" | "bow-wave" | "leap") | null;
+            /** Sign */
+            sign?: ("shucks" | "swallows" | "diving-birds" | "webs") | null;
         };
         /**
          * SimulateAnswer
@@ -2325,6 +3631,110 @@ export interface components {
             wind?: components["schemas"]["WindDoc"] | null;
         };
         /**
+         * SoundingBody
+         * @description A depth of the bed found by hand, below today's surface; the level turns it to the datum.
+         */
+        SoundingBody: {
+            /** Depth M */
+            depth_m: number;
+            /** Latitude Deg */
+            latitude_deg?: number | null;
+            /**
+             * Level M
+             * @default 0
+             */
+            level_m: number;
+            /** Longitude Deg */
+            longitude_deg?: number | null;
+            /**
+             * Method
+             * @enum {string}
+             */
+            method: "sounder" | "rod" | "weight-on-fly" | "marked-cord" | "asked" | "chart";
+            /** Place */
+            place?: string | null;
+            /**
+             * Taken At
+             * Format: date-time
+             */
+            taken_at: string;
+        };
+        /**
+         * SoundingOut
+         * @description A stored sounding: below the datum, today's depth, and its doubt (one standard deviation).
+         */
+        SoundingOut: {
+            /** Depth Today M */
+            depth_today_m: number;
+            /** Doubt M */
+            doubt_m: number;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Latitude Deg */
+            latitude_deg: number | null;
+            /** Longitude Deg */
+            longitude_deg: number | null;
+            /**
+             * Method
+             * @enum {string}
+             */
+            method: "sounder" | "rod" | "weight-on-fly" | "marked-cord" | "asked" | "chart";
+            /** Place */
+            place: string | null;
+            /** Sounding M */
+            sounding_m: number;
+            /**
+             * Taken At
+             * Format: date-time
+             */
+            taken_at: string;
+        };
+        /**
+         * SpeciesOut
+         * @description One species: water open to it, what it would choose, and its appetite and preference by depth, 0 to 1, kept apart.
+         */
+        SpeciesOut: {
+            /** Appetite */
+            appetite: number[];
+            /**
+             * Bottom By
+             * @enum {string}
+             */
+            bottom_by: "bed" | "oxygen" | "warmth";
+            /** Bottom High M */
+            bottom_high_m: number | null;
+            /**
+             * Bottom Low M
+             * @description where the open water may end, by the doubt about oxygen
+             */
+            bottom_low_m: number | null;
+            /** Liked Bottom M */
+            liked_bottom_m: number | null;
+            /** Liked Top M */
+            liked_top_m: number | null;
+            /** Open Bottom M */
+            open_bottom_m: number | null;
+            /** Open Top M */
+            open_top_m: number | null;
+            /** Preference */
+            preference: number[];
+            /** Sentence */
+            sentence: string;
+            /**
+             * Species
+             * @enum {string}
+             */
+            species: "rainbow" | "brown" | "brook";
+            /**
+             * Top By
+             * @enum {string}
+             */
+            top_by: "surface" | "warmth";
+        };
+        /**
          * SpellBody
          * @description A spell as the client writes it. Depth is the point fly's, as planned or set.
          */
@@ -2432,6 +3842,42 @@ export interface components {
             title: string;
         };
         /**
+         * StabilityOut
+         * @description How firmly the layers stand against today's wind; null where an input is missing.
+         */
+        StabilityOut: {
+            /** Guessed */
+            guessed: string[];
+            /** Lake Number */
+            lake_number: number | null;
+            /** Length M */
+            length_m: number | null;
+            /** Schmidt J M2 */
+            schmidt_j_m2: number | null;
+            /** Seiche H */
+            seiche_h: number | null;
+            /** Sentence */
+            sentence: string;
+            /** Tilt M */
+            tilt_m: number | null;
+            /** Wedderburn */
+            wedderburn: number | null;
+        };
+        /**
+         * StageOut
+         * @description One stage of a prey.
+         */
+        StageOut: {
+            /** Families */
+            families: string[];
+            /** Movement */
+            movement: string;
+            /** Name */
+            name: string;
+            /** Where */
+            where: string[];
+        };
+        /**
          * StartBody
          * @description Start fishing a set-up of a kept plan; the client makes the UUIDs.
          */
@@ -2494,6 +3940,34 @@ export interface components {
             keys: string[];
         };
         /**
+         * StoredOut
+         * @description How many rows were stored.
+         */
+        StoredOut: {
+            /** Stored */
+            stored: number;
+        };
+        /**
+         * StretchOut
+         * @description A stretch of shore; `onto` is 1 where the wind blows straight onto it, -1 straight off, null without a wind.
+         */
+        StretchOut: {
+            /**
+             * End
+             * @description [longitude, latitude] in degrees, WGS84
+             */
+            end: number[];
+            /** Length M */
+            length_m: number;
+            /** Onto */
+            onto: number | null;
+            /**
+             * Start
+             * @description [longitude, latitude] in degrees, WGS84
+             */
+            start: number[];
+        };
+        /**
          * TableAnswer
          * @description The countdown table, and trolling depths if asked for.
          */
@@ -2527,6 +4001,28 @@ export interface components {
              * @default false
              */
             trolling: boolean;
+        };
+        /**
+         * ThermoclineOut
+         * @description A steep part of the profile: seasonal, skin (the day's), weak, or inverse (winter).
+         */
+        ThermoclineOut: {
+            /** Bottom M */
+            bottom_m: number;
+            /** Depth M */
+            depth_m: number;
+            /** Drop C Per M */
+            drop_c_per_m: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "seasonal" | "skin" | "weak" | "inverse";
+            /**
+             * Top M
+             * @description top of the metalimnion
+             */
+            top_m: number;
         };
         /**
          * TiedFlyDoc
@@ -2576,12 +4072,25 @@ export interface components {
          * @description A water as the client writes it.
          */
         WaterBody: {
+            /** Elevation M */
+            elevation_m?: number | null;
+            /**
+             * Fetch M
+             * @description run of the wind, where there is no outline
+             */
+            fetch_m?: number | null;
             /**
              * Hemisphere
              * @default north
              * @enum {string}
              */
             hemisphere: "north" | "south";
+            /**
+             * Hypsography
+             * @description areas by depth, surface first
+             * @default []
+             */
+            hypsography: components["schemas"]["ContourIn"][];
             /** Latitude Deg */
             latitude_deg?: number | null;
             /** Longitude Deg */
@@ -2592,6 +4101,8 @@ export interface components {
             name: string;
             /** Places */
             places: components["schemas"]["PlaceBody"][];
+            /** Productivity */
+            productivity?: ("low" | "medium" | "high") | null;
             /**
              * @default {
              *       "barbless": null,
@@ -2666,12 +4177,25 @@ export interface components {
          * @description A water with its UUID.
          */
         WaterOut: {
+            /** Elevation M */
+            elevation_m?: number | null;
+            /**
+             * Fetch M
+             * @description run of the wind, where there is no outline
+             */
+            fetch_m?: number | null;
             /**
              * Hemisphere
              * @default north
              * @enum {string}
              */
             hemisphere: "north" | "south";
+            /**
+             * Hypsography
+             * @description areas by depth, surface first
+             * @default []
+             */
+            hypsography: components["schemas"]["ContourIn"][];
             /**
              * Id
              * Format: uuid
@@ -2687,6 +4211,8 @@ export interface components {
             name: string;
             /** Places */
             places: components["schemas"]["PlaceBody"][];
+            /** Productivity */
+            productivity?: ("low" | "medium" | "high") | null;
             /**
              * @default {
              *       "barbless": null,
@@ -2722,12 +4248,129 @@ export interface components {
             time_zone: string;
         };
         /**
+         * WelfareOut
+         * @description When to leave fish alone, by the warmest water a hooked one is played through.
+         */
+        WelfareOut: {
+            /**
+             * Level
+             * @enum {string}
+             */
+            level: "ok" | "tiring" | "caution" | "stop";
+            /** Sentence */
+            sentence: string;
+            /** Stop C */
+            stop_c: number;
+            /** Warmest C */
+            warmest_c: number;
+        };
+        /**
          * WindDoc
          * @description Wind along the cast, away from the angler positive.
          */
         WindDoc: {
             /** Along Cast M S */
             along_cast_m_s: number;
+        };
+        /**
+         * WindHourOut
+         * @description The wind of one hour.
+         */
+        WindHourOut: {
+            /** Beaufort */
+            beaufort: number;
+            /**
+             * Boat
+             * @enum {string}
+             */
+            boat: "ok" | "caution" | "stop";
+            /** From Deg */
+            from_deg: number | null;
+            /** Gust M S */
+            gust_m_s: number | null;
+            /** Onto */
+            onto: string | null;
+            /**
+             * Ripple
+             * @enum {string}
+             */
+            ripple: "calm" | "ripple" | "wave";
+            /** Wave M */
+            wave_m: number | null;
+            /**
+             * When
+             * Format: date-time
+             */
+            when: string;
+            /** Wind M S */
+            wind_m_s: number;
+        };
+        /**
+         * WindOut
+         * @description The wind now and what it does.
+         */
+        WindOut: {
+            /** Beaufort */
+            beaufort: number;
+            /**
+             * Boat
+             * @enum {string}
+             */
+            boat: "ok" | "caution" | "stop";
+            /** Chill C */
+            chill_c: number | null;
+            /** Drift */
+            drift: {
+                [key: string]: components["schemas"]["RangeOut"];
+            };
+            /**
+             * Fetch From
+             * @enum {string}
+             */
+            fetch_from: "outline" | "typed" | "guess" | "unknown";
+            /** Fetch M */
+            fetch_m: number | null;
+            /** From Deg */
+            from_deg: number | null;
+            /** Off Shore */
+            off_shore: string | null;
+            /** Onto Shore */
+            onto_shore: string | null;
+            /** Period S */
+            period_s: number | null;
+            /** Places */
+            places: components["schemas"]["PlaceWindOut"][];
+            /**
+             * Ripple
+             * @enum {string}
+             */
+            ripple: "calm" | "ripple" | "wave";
+            /** Sentence */
+            sentence: string;
+            /** Set Up M */
+            set_up_m: number | null;
+            /** Wave Length M */
+            wave_length_m: number | null;
+            /** Wave M */
+            wave_m: number | null;
+            /** Wave Method */
+            wave_method: string;
+            /** Wind M S */
+            wind_m_s: number;
+        };
+        /**
+         * YearOut
+         * @description The surface through the year, week by week, and how sure it is (one standard deviation).
+         */
+        YearOut: {
+            /** Readings */
+            readings: number;
+            /** Sentence */
+            sentence: string;
+            /** Spread C */
+            spread_c: number[];
+            /** Surface C */
+            surface_c: number[];
         };
     };
     responses: never;
@@ -2738,6 +4381,474 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    stillthread_waters_chart_api_read_feed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FeedOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+        };
+    };
+    stillthread_waters_chart_api_connect_feed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FeedBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FeedOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+        };
+    };
+    stillthread_waters_chart_api_disconnect_feed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+        };
+    };
+    stillthread_waters_chart_api_record_line: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FeedLineBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FeedOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Bad Gateway */
+            502: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+        };
+    };
+    stillthread_waters_chart_api_stop_line: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FeedOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+        };
+    };
+    stillthread_waters_api_catalogue: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CatalogueOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+        };
+    };
     stillthread_flybox_api_read_kit: {
         parameters: {
             query?: never;
@@ -4072,6 +6183,84 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["OutingOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+        };
+    };
+    stillthread_waters_api_propose_depth: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NextDepthBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NextDepthOut"];
                 };
             };
             /** @description Bad Request */
@@ -5668,7 +7857,476 @@ export interface operations {
             };
         };
     };
-    stillthread_waters_api_read_csv: {
+    stillthread_waters_api_calendar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                water_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CalendarOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+        };
+    };
+    stillthread_waters_chart_api_read_chart: {
+        parameters: {
+            query?: {
+                wind_from_deg?: number | null;
+            };
+            header?: never;
+            path: {
+                water_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChartOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+        };
+    };
+    stillthread_waters_chart_api_write_map: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                water_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+        };
+    };
+    stillthread_waters_chart_api_read_map: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                water_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MapFileOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+        };
+    };
+    stillthread_waters_chart_api_put_outline: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                water_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OutlineBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChartOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+        };
+    };
+    stillthread_waters_chart_api_delete_line: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                water_id: string;
+                line_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+        };
+    };
+    stillthread_waters_api_read_profile: {
         parameters: {
             query?: {
                 depth_unit?: ("m" | "ft") | null;
@@ -5698,7 +8356,87 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["CsvOut"];
+                    "application/json": components["schemas"]["ProfileFileOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+        };
+    };
+    stillthread_waters_api_read: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                water_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReadBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadAnswer"];
                 };
             };
             /** @description Bad Request */
@@ -5934,6 +8672,651 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+        };
+    };
+    stillthread_waters_api_write_profile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                water_id: string;
+                reading_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+        };
+    };
+    stillthread_waters_api_season: {
+        parameters: {
+            query?: {
+                year?: number | null;
+            };
+            header?: never;
+            path: {
+                water_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SeasonOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+        };
+    };
+    stillthread_waters_chart_api_put_map_soundings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                water_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MapSoundingsBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoredOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+        };
+    };
+    stillthread_waters_chart_api_put_sounding: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                water_id: string;
+                sounding_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SoundingBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SoundingOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+        };
+    };
+    stillthread_waters_chart_api_delete_sounding: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                water_id: string;
+                sounding_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+        };
+    };
+    stillthread_waters_chart_api_read_weather: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                water_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ForecastOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+        };
+    };
+    stillthread_waters_chart_api_fetch_weather: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                water_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ForecastOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Bad Gateway */
+            502: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+        };
+    };
+    stillthread_waters_chart_api_weather_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                water_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ForecastOut"];
+                };
             };
             /** @description Bad Request */
             400: {
