@@ -10,6 +10,10 @@ import { SignInPage } from "./pages/SignIn/SignInPage";
 import { UndoProvider } from "./ui/UndoBar";
 
 const WaterPage = lazy(() => import("./pages/Water/WaterPage"));
+const FoodPage = lazy(() => import("./pages/Food/FoodPage"));
+const ChartPage = lazy(() => import("./pages/Chart/ChartPage"));
+const YearPage = lazy(() => import("./pages/Year/YearPage"));
+const BoatPage = lazy(() => import("./pages/Boat/BoatPage"));
 const PlanPage = lazy(() => import("./pages/Plan/PlanPage"));
 const ThreadPage = lazy(() => import("./pages/Thread/ThreadPage"));
 const FishPage = lazy(() => import("./pages/Fish/FishPage"));
@@ -34,6 +38,10 @@ export function App() {
                 <Routes>
                   <Route path="/" element={<Navigate to="/plan" replace />} />
                   <Route path="/water" element={<WaterPage />} />
+                  <Route path="/water/chart" element={<ChartPage />} />
+                  <Route path="/water/year" element={<YearPage />} />
+                  <Route path="/water/boat" element={<BoatPage />} />
+                  <Route path="/food" element={<FoodPage />} />
                   <Route path="/plan" element={<PlanPage />} />
                   <Route path="/thread" element={<ThreadPage />} />
                   <Route path="/fish" element={<FishPage />} />

@@ -74,8 +74,8 @@ UPLAND = DemoWater(
         "rules_source": "Board by the boathouse (invented)",
         "places": [
             _place("Boathouse drop-off", "drop-off", (3, 6), 225, (285, 300)),
-            _place("Sheepwash margin", "margin", (0.5, 2.5), 90, (-790, 90)),
-            _place("Dam wall", "open-water", (9, 16), 0, (-160, -430)),
+            _place("Sheepwash margin", "margin", (0.5, 2.5), 90, (-800, 150)),
+            _place("Dam wall", "open-water", (9, 16), 0, (-60, -560)),
         ],
         "elevation_m": 310.0,
         "productivity": "medium",
@@ -117,10 +117,13 @@ LOWLAND = DemoWater(
 WATERS = (UPLAND, LOWLAND)
 
 
-def invented_temperature_c(water: DemoWater, day: date, depth_m: float) -> float:
-    """Return an invented temperature [°C] by day of the year and depth [m]: warmest in early August, layered when warm."""
+def invented_temperature_c(water: DemoWater, day: date, depth_m: float, weather_c: float = 0.0) -> float:
+    """Return an invented temperature [°C] by day of the year and depth [m]: warmest in early August, layered when warm.
+
+    `weather_c` [°C] is how much warmer or colder than usual the days before were.
+    """
     phase = math.cos(2 * math.pi * (day.timetuple().tm_yday - 215) / 365)
-    surface = max(water.mean_c + water.swing_c * phase, 3.5)
+    surface = max(water.mean_c + water.swing_c * phase + weather_c, 3.2)
     deep = min(surface, water.deep_c)
     sharp = 1.0 / (1.0 + math.exp((depth_m - water.mixed_m) / 0.9))
     return round(deep + (surface - deep) * sharp, 1)

@@ -34,8 +34,9 @@ def invented_reading(
     """Return a day's invented reading: a profile every metre at the first place, or at the deepest spot; wind, cloud."""
     bed = min(out.max_depth_m - 2.0, 15.0) if deep else min(out.places[0].depth_max_m, 12.0)
     depths = [float(d) for d in range(int(bed) + 1)]
+    weather_c = float(rng.normal(0, 0.7))
     return ReadingIn(
-        profile=[PointIn(depth_m=d, temperature_c=invented_temperature_c(water, day, d)) for d in depths],
+        profile=[PointIn(depth_m=d, temperature_c=invented_temperature_c(water, day, d, weather_c)) for d in depths],
         water_depth_m=bed,
         wind_m_s=round(float(rng.uniform(1.0, 6.5)), 1),
         wind_from_deg=float(rng.integers(0, 24) * 15),

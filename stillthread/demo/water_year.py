@@ -66,6 +66,8 @@ def write_chart(owner: Any, out: WaterOut, now: datetime, rng: np.random.Generat
     for i in range(70):
         angle, reach = float(rng.uniform(0, 2 * np.pi)), float(np.sqrt(rng.uniform(0, 0.78)))
         east, north = 860 * reach * np.cos(angle), 640 * reach * np.sin(angle)
+        if abs(east + 420) < 80 and abs(north + 180) < 60:
+            continue  # the island
         lon, lat = position(east, north)
         depth = round(bed_m(east, north), 1)
         mapped.append(

@@ -146,7 +146,7 @@ class LinePointOut(Strict):
     wild: bool
 
 
-class LineOut(Strict):
+class RecordedLineOut(Strict):
     """A recorded line."""
 
     id: uuid.UUID
@@ -169,7 +169,7 @@ class ChartOut(Strict):
     stretches: list[StretchOut]
     places: list[ChartPlaceOut]
     soundings: list[SoundingOut]
-    lines: list[LineOut]
+    lines: list[RecordedLineOut]
 
 
 class ForecastOut(Strict):

@@ -164,10 +164,12 @@ def _along(positions: list[tuple[float, float]]) -> list[float]:
     return found
 
 
-def line_out(row: models.SoundingLine, level_m: float) -> c.LineOut:
+def line_out(row: models.SoundingLine, level_m: float) -> c.RecordedLineOut:
     """Return a recorded line with wild echoes marked and its ledges found, in today's depths at a level [m]."""
     if not row.points:
-        return c.LineOut(id=row.pk, started_at=row.started_at, ended_at=row.ended_at, points=[], ledges=[], wild=0)
+        return c.RecordedLineOut(
+            id=row.pk, started_at=row.started_at, ended_at=row.ended_at, points=[], ledges=[], wild=0
+        )
     shift = level_m - row.level_m
     positions = [(p[1], p[2]) for p in row.points]
     along = _along(positions)
@@ -175,7 +177,7 @@ def line_out(row: models.SoundingLine, level_m: float) -> c.LineOut:
     bad = wild(depths)
     good = np.flatnonzero(~bad)
     found = ledges(np.array(along)[good], depths[good])
-    return c.LineOut(
+    return c.RecordedLineOut(
         id=row.pk,
         started_at=row.started_at,
         ended_at=row.ended_at,

@@ -70,6 +70,11 @@ class EveryRoute(ApiCase):
         seen = {}
         for module in (
             "formats.plan_contract",
+            "formats.water_contract",
+            "formats.read_contract",
+            "formats.simulate_contract",
+            "formats.thread_contract",
+            "waters.chart_schemas",
             "web.errors",
             "accounts.api",
             "waters.schemas",

@@ -76,14 +76,17 @@ export function Hold({ depthM, label, note, onChange }: Props) {
       {note && !scale.narrow && (
         <g pointerEvents="none">
           <path d={`M${scale.cordX + 11} ${y}h14`} stroke="var(--take)" strokeWidth="2" />
-          <text
-            x={scale.cordX + 29}
-            y={y + 5}
-            fontSize="14"
-            fontWeight="700"
-            fill="var(--ink)"
-            className="halo"
-          >
+          <rect
+            x={scale.cordX + 24}
+            y={y - 12}
+            width={10 + 7.3 * (depthText(scale.unit, depthM).length + note.length + 3)}
+            height="24"
+            rx="4"
+            fill="var(--raised)"
+            fillOpacity="0.92"
+            stroke="var(--take)"
+          />
+          <text x={scale.cordX + 29} y={y + 5} fontSize="14" fontWeight="700" fill="var(--ink)">
             {depthText(scale.unit, depthM)} · {note}
           </text>
         </g>

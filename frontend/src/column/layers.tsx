@@ -167,9 +167,8 @@ export function LightLayer({ comfortM }: { comfortM: number }) {
       </g>
       <text
         className="halo"
-        x={scale.width - 30}
+        x={scale.cordX + (scale.narrow ? 10 : 56)}
         y={y - 6}
-        textAnchor="end"
         fontSize="13"
         fill="var(--light)"
       >

@@ -1,6 +1,6 @@
 /** The frame: name, tabs, the water in hand, and whether there is signal. */
 import { lazy, type ReactNode, Suspense, useEffect, useState } from "react";
-import { Link, NavLink, useLocation, useNavigate } from "react-router";
+import { Link, useLocation, useNavigate } from "react-router";
 import { useLeave, useReader } from "../lib/session";
 import { currentTheme, showTheme, type Theme } from "../lib/theme";
 import { useWater } from "../lib/waters";
@@ -10,18 +10,24 @@ import { words } from "./strings";
 
 const Refused = lazy(() => import("./Refused"));
 
+/** The food of a water belongs to the Water tab. */
+function here(tab: string, path: string): boolean {
+  return path === tab || path.startsWith(`${tab}/`) || (tab === "/water" && path === "/food");
+}
+
 function Tabs({ className }: { className: string }) {
-  const { search } = useLocation();
+  const { search, pathname } = useLocation();
   return (
     <nav aria-label={words.pages} className={className}>
       {words.tabs.map((tab) => (
-        <NavLink
+        <Link
           key={tab.to}
           to={`${tab.to}${tab.to === "/kit" ? "" : search}`}
+          aria-current={here(tab.to, pathname) ? "page" : undefined}
           className="flex min-h-12 flex-1 items-center justify-center border-transparent px-1 font-semibold wide:px-3.5 text-soft no-underline aria-[current=page]:border-current aria-[current=page]:text-ink max-wide:border-t-4 wide:border-b-4"
         >
           {tab.label}
-        </NavLink>
+        </Link>
       ))}
     </nav>
   );

@@ -19,6 +19,12 @@ export type Abundance = "few" | "some" | "many";
 export type PlanBody = Schemas["PlanBody"];
 type Reading = Schemas["ReadingIn"];
 type Clarity = NonNullable<Reading["clarity"]>;
+type Surface = NonNullable<Reading["surface"]>;
+type Sighting = Schemas["SightingIn"];
+export type Evidence = NonNullable<Sighting["evidence"]>;
+export type Sources = NonNullable<Reading["sources"]>;
+export type Measured = keyof Sources;
+export type Sample = Schemas["SampleIn"];
 
 export interface Row {
   depth: string;
@@ -43,8 +49,20 @@ export interface Draft {
   secchi: string;
   air: string;
   thunder: boolean;
+  surface: Surface | "";
+  /** Air pressure in hPa, as a barometer at the water shows it or as forecasts give it. */
+  pressure: string;
+  pressureAt: "station" | "sea";
+  /** Today's level against the datum of soundings; drawn down is negative. */
+  level: string;
   seen: Record<string, Abundance>;
+  /** How prey was met, where it was not simply seen. */
+  met: Record<string, Evidence>;
   rises: Record<string, Abundance>;
+  signs: Record<string, Abundance>;
+  samples: Sample[];
+  /** Where a value is from; left out = typed. */
+  sources: Sources;
 }
 
 export const EMPTY_ROW: Row = { depth: "", temperature: "", oxygen: "" };
@@ -67,13 +85,35 @@ export function emptyDraft(settings: Settings): Draft {
     secchi: "",
     air: "",
     thunder: false,
+    surface: "",
+    pressure: "",
+    pressureAt: "station",
+    level: "",
     seen: {},
+    met: {},
     rises: {},
+    signs: {},
+    samples: [],
+    sources: {},
   };
+}
+
+/** The sources with some values typed over. */
+export function typed(sources: Sources, ...names: Measured[]): Sources {
+  return Object.fromEntries(
+    Object.entries(sources).filter(([name]) => !names.includes(name as Measured)),
+  ) as Sources;
 }
 
 function shown(value: number | null | undefined, to: (v: number) => number, digits: number): string {
   return value === null || value === undefined ? "" : boxText(to(value), digits);
+}
+
+function amounts(
+  sightings: Sighting[],
+  named: (s: Sighting) => string | null | undefined,
+): Record<string, Abundance> {
+  return Object.fromEntries(sightings.filter(named).map((s) => [named(s), s.abundance ?? "some"]));
 }
 
 /** A stored reading put back into the boxes, in the angler's units. */
@@ -107,8 +147,18 @@ export function draftFrom(stored: Schemas["ReadingOut"], settings: Settings): Dr
     secchi: shown(reading.secchi_m, depth, digits),
     air: shown(reading.air_temperature_c, warmth, 1),
     thunder: reading.thunder ?? false,
-    seen: Object.fromEntries(sightings.filter((s) => s.prey).map((s) => [s.prey, s.abundance ?? "some"])),
-    rises: Object.fromEntries(sightings.filter((s) => s.rise).map((s) => [s.rise, s.abundance ?? "some"])),
+    surface: reading.surface ?? "",
+    pressure: shown(reading.station_pressure_hpa ?? reading.sea_level_pressure_hpa, (v) => v, 0),
+    pressureAt: reading.sea_level_pressure_hpa != null ? "sea" : "station",
+    level: shown(reading.level_m, depth, digits),
+    seen: amounts(sightings, (s) => s.prey),
+    met: Object.fromEntries(
+      sightings.filter((s) => s.prey && s.evidence && s.evidence !== "seen").map((s) => [s.prey, s.evidence]),
+    ),
+    rises: amounts(sightings, (s) => s.rise),
+    signs: amounts(sightings, (s) => s.sign),
+    samples: stored.samples ?? [],
+    sources: reading.sources ?? {},
   };
 }
 
@@ -180,9 +230,13 @@ export function readDraft(draft: Draft): Read {
     });
   });
   const sightings: NonNullable<PlanBody["sightings"]> = [
-    ...Object.entries(draft.seen).map(([prey, abundance]) => ({ prey, abundance }) as Schemas["SightingIn"]),
-    ...Object.entries(draft.rises).map(([rise, abundance]) => ({ rise, abundance }) as Schemas["SightingIn"]),
+    ...Object.entries(draft.seen).map(
+      ([prey, abundance]) => ({ prey, abundance, evidence: draft.met[prey] ?? "seen" }) as Sighting,
+    ),
+    ...Object.entries(draft.rises).map(([rise, abundance]) => ({ rise, abundance }) as Sighting),
+    ...Object.entries(draft.signs).map(([sign, abundance]) => ({ sign, abundance }) as Sighting),
   ];
+  const pressure = take(draft.pressure, "reading.station_pressure_hpa", (v) => v);
   const reading: Reading = {
     profile,
     water_depth_m: take(draft.waterDepth, "reading.water_depth_m", depth),
@@ -194,6 +248,15 @@ export function readDraft(draft: Draft): Read {
     secchi_m: take(draft.secchi, "reading.secchi_m", depth),
     air_temperature_c: take(draft.air, "reading.air_temperature_c", warmth),
     thunder: draft.thunder,
+    surface: draft.surface === "" ? null : draft.surface,
+    station_pressure_hpa: draft.pressureAt === "station" ? pressure : null,
+    sea_level_pressure_hpa: draft.pressureAt === "sea" ? pressure : null,
+    level_m: take(draft.level, "reading.level_m", depth),
+    sources: draft.sources,
   };
-  return { body: { place: draft.place || null, reading, sightings }, problems, rowOf };
+  return {
+    body: { place: draft.place || null, reading, sightings, samples: draft.samples },
+    problems,
+    rowOf,
+  };
 }

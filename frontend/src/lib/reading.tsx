@@ -64,7 +64,10 @@ function useSettled<T>(value: T, ms: number): T {
 function useDraft(water: Water) {
   const { name, settings } = useReader();
   const key = `draft:${name}:${water.id}`;
-  const [draft, setDraft] = useState<Draft | null>(() => load<Draft | null>(key, null));
+  const [draft, setDraft] = useState<Draft | null>(() => {
+    const kept = load<Draft | null>(key, null);
+    return kept && { ...emptyDraft(settings), ...kept }; // a draft of an earlier version lacks what came since
+  });
   const stored = useQuery({
     queryKey: ["readings", water.id],
     queryFn: () =>
@@ -104,16 +107,16 @@ function useKeep(water: Water, draft: Draft, body: PlanBody, ready: boolean): In
   const sent = useRef("");
   const settled = useSettled(body, 1500);
   useEffect(() => {
-    const text = JSON.stringify([settled.place, settled.reading, settled.sightings]);
+    const text = JSON.stringify([settled.place, settled.reading, settled.sightings, settled.samples]);
     // Only what stands on the page now is sent: never a body from before the stored reading arrived.
     if (!ready || settled !== body || text === sent.current) return;
     const path = { water_id: water.id, reading_id: draft.id };
-    const { place, reading, sightings, when } = settled;
+    const { place, reading, sightings, samples, when } = settled;
     setState("typing");
     need(
       api.PUT("/api/waters/{water_id}/readings/{reading_id}", {
         params: { path },
-        body: { place, reading, sightings, taken_at: when },
+        body: { place, reading, sightings, samples, taken_at: when },
       }),
     )
       .then(() => {

@@ -92,3 +92,34 @@ export function typedNumber(text: string): number | null {
 export function boxText(value: number, digits = 2): string {
   return plain(value, digits);
 }
+
+const POINTS = ["N", "NE", "E", "SE", "S", "SW", "W", "NW"];
+
+/** The nearest of the eight compass points to a bearing. */
+export function pointOf(degrees: number): string {
+  return POINTS[Math.round((((degrees % 360) + 360) % 360) / 45) % 8] ?? "N";
+}
+
+const HECTARE_M2 = 10_000;
+const ACRE_M2 = 4046.8564224;
+
+/** An area as people say it: hectares beside metres, acres beside feet. */
+export function areaTo(unit: DepthUnit, squareMetres: number): number {
+  return squareMetres / (unit === "m" ? HECTARE_M2 : ACRE_M2);
+}
+
+export function areaFrom(unit: DepthUnit, value: number): number {
+  return value * (unit === "m" ? HECTARE_M2 : ACRE_M2);
+}
+
+export function areaText(unit: DepthUnit, squareMetres: number): string {
+  const value = areaTo(unit, squareMetres);
+  return `${value.toFixed(value < 10 ? 1 : 0)} ${unit === "m" ? "ha" : "acres"}`;
+}
+
+/** A distance over the ground: metres or feet near by, kilometres or miles far off. */
+export function distanceText(unit: DepthUnit, metres: Metres): string {
+  if (unit === "m") return metres < 950 ? `${metres.toFixed(0)} m` : `${(metres / 1000).toFixed(2)} km`;
+  const miles = metres / 1609.344;
+  return miles < 0.25 ? `${(metres / FOOT_M).toFixed(0)} ft` : `${miles.toFixed(2)} mi`;
+}

@@ -71,7 +71,9 @@ def _sentence(
             w for w, on in (("too warm above", top == "warmth"), ("too little oxygen below", bottom == "oxygen")) if on
         ]
         words = f"{name}: open from {band[0]:.1f} to {band[1]:.1f} m ({' and '.join(why)})"
-    if liked is not None:
+    if liked == band:
+        words += ", and they like all of it"
+    elif liked is not None:
         words += f"; they would choose {liked[0]:.1f} to {liked[1]:.1f} m"
     return words + (", by a guess at the oxygen." if guessed and bottom == "oxygen" else ".")
 

@@ -212,9 +212,7 @@ def read_water(given: ReadInput) -> WaterRead:
     depths = np.linspace(0, bed, max(int(round(bed / STEP_M)), 1) + 1)
     temperature = temperature_at(reading.profile, depths) if reading.profile else None
     layers = read_layers(reading.profile)
-    place = _place(given)
-    position = place.position if place else None
-    wind = read_wind(water, reading, position)
+    wind = read_wind(water, reading)
     length = fetch_on(water, reading.wind_from_deg)[0] if reading.wind_from_deg is not None else water.fetch_m
     oxygen = oxygen_on(water, reading, depths, when)
     bands = (
@@ -247,7 +245,7 @@ def read_water(given: ReadInput) -> WaterRead:
         ),
         sun_moments(water, when),
         wind,
-        tuple(found for w in given.hours if (found := wind_hour(water, w, position)) is not None),
+        tuple(found for w in given.hours if (found := wind_hour(water, w)) is not None),
         warm_edges(
             water,
             when,

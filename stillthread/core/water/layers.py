@@ -19,6 +19,8 @@ STEEP_GRADIENT = 0.1
 SKIN_DEPTH_M = 2.0
 # Below this the water expands on cooling and layers upside down [°C].
 DENSEST_C = 4.0
+# Below this density hardly changes with temperature, and the temperature gradient is asked instead [°C]. Our figure.
+COLD_C = 9.0
 FEWEST_SAMPLES = 3
 
 
@@ -142,8 +144,8 @@ def read_layers(points: tuple[Point, ...]) -> Layers:
 
     The seasonal thermocline is the deepest local peak of the density gradient of at least 0.1 kg/m³/m below 2 m, its
     depth moved between the samples by the slopes on its two sides, its top and bottom where the gradient falls below
-    0.1 kg/m³/m (Read et al. 2011). A steep part above 2 m is a skin. Where density hardly changes but temperature
-    falls by 1 °C or more the layering is called weak. Colder on top and below 4 °C it is inverse. Fewer than three
+    0.1 kg/m³/m (Read et al. 2011). A steep part above 2 m is a skin. In water below 9 °C, where density hardly changes,
+    a fall of 1 °C or more is called weak layering. Colder on top and below 4 °C it is inverse. Fewer than three
     samples say nothing, a span under 1 °C says mixed.
     """
     if len(points) < FEWEST_SAMPLES:
@@ -167,8 +169,11 @@ def read_layers(points: tuple[Point, ...]) -> Layers:
         return Layers("skin", None, skin, n2, _sentence("skin", None, skin))
     fall = -np.diff(t) / np.diff(z)
     steepest = int(np.argmax(fall))
-    if fall[steepest] <= 0:
-        return Layers("mixed", None, None, n2, _sentence("mixed", None, None))
+    if fall[steepest] <= 0 or t.max() >= COLD_C:
+        words = (
+            f"No thermocline: it changes by {t.max() - t.min():.1f} °C from top to bottom, too evenly to hold layers."
+        )
+        return Layers("mixed", None, None, n2, words)
     main = _steep_part(z, t, np.asarray(fall, dtype=np.float64), steepest, "weak")
     return Layers("weak", main, None, n2, _sentence("weak", main, None))
 

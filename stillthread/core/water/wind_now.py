@@ -81,8 +81,8 @@ def _at_place(water: Water, reading: Reading, place: Place) -> PlaceWind:
     )
 
 
-def read_wind(water: Water, reading: Reading, position: tuple[float, float] | None = None) -> WindNow | None:
-    """Return what the wind read does to a water, waves by fetch at a (lon, lat) or the downwind shore; None without a wind.
+def read_wind(water: Water, reading: Reading) -> WindNow | None:
+    """Return what the wind read does to a water, waves where they are highest and at each place; None without a wind.
 
     Waves by the Shore Protection Manual over the mean depth taken as half the deepest; the drift and boat limits are
     common practice (see `wave_on_fetch`, `drift_m_s`, `boat_level`).
@@ -90,7 +90,7 @@ def read_wind(water: Water, reading: Reading, position: tuple[float, float] | No
     if reading.wind_m_s is None:
         return None
     wind, from_deg = reading.wind_m_s, reading.wind_from_deg
-    fetch, fetch_from = fetch_on(water, from_deg, position) if from_deg is not None else (water.fetch_m, "typed")
+    fetch, fetch_from = fetch_on(water, from_deg) if from_deg is not None else (water.fetch_m, "typed")
     if fetch is None:
         fetch_from = "unknown"
     mean_depth = max(water.max_depth_m / 2, 0.5)

@@ -1200,7 +1200,7 @@ export interface components {
             /** Level M */
             level_m: number;
             /** Lines */
-            lines: components["schemas"]["LineOut"][];
+            lines: components["schemas"]["RecordedLineOut"][];
             /** Longest Fetch M */
             longest_fetch_m: number | null;
             /** Places */
@@ -3198,6 +3198,30 @@ export interface components {
             factor: string;
             /** Sentence */
             sentence: string;
+        };
+        /**
+         * RecordedLineOut
+         * @description A recorded line.
+         */
+        RecordedLineOut: {
+            /** Ended At */
+            ended_at: string | null;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Ledges */
+            ledges: components["schemas"]["LedgeOut"][];
+            /** Points */
+            points: components["schemas"]["LinePointOut"][];
+            /**
+             * Started At
+             * Format: date-time
+             */
+            started_at: string;
+            /** Wild */
+            wild: number;
         };
         /**
          * RetrieveOut

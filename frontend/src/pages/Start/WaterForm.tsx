@@ -2,6 +2,7 @@
 import type { Problem } from "../../api/client";
 import { useReader } from "../../lib/session";
 import { Button, Choice, Fault, Field, NumberBox, Select, TextBox, Tick } from "../../ui/controls";
+import { MoreAbout } from "./MoreAbout";
 import { words } from "./strings";
 import { emptyPlace, type PlaceDraft, type Species, type WaterDraft } from "./waterDraft";
 
@@ -307,6 +308,7 @@ export function WaterForm(props: Props) {
         </div>
       </fieldset>
       <Rules {...props} />
+      <MoreAbout {...props} />
       {rest && <Fault problem={rest} />}
     </div>
   );

@@ -1,9 +1,20 @@
 /** A water as it is being typed, and the body the server takes. */
 import type { Problem, Schemas } from "../../api/client";
 import type { Settings } from "../../lib/session";
-import { boxText, depthFrom, depthTo, temperatureFrom, temperatureTo, typedNumber } from "../../lib/units";
+import {
+  areaFrom,
+  areaTo,
+  boxText,
+  depthFrom,
+  depthTo,
+  temperatureFrom,
+  temperatureTo,
+  typedNumber,
+} from "../../lib/units";
+import { words } from "./strings";
 
 type Body = Schemas["WaterBody"];
+type Contour = Schemas["ContourIn"];
 type Kind = Schemas["PlaceBody"]["kind"];
 export type Species = NonNullable<Body["species"]>[number];
 
@@ -14,6 +25,8 @@ export interface PlaceDraft {
   from: string;
   to: string;
   facing: string;
+  latitude: string;
+  longitude: string;
 }
 
 export interface WaterDraft {
@@ -36,10 +49,24 @@ export interface WaterDraft {
   stopAbove: string;
   source: string;
   readOn: string | null;
+  elevation: string;
+  fetch: string;
+  productivity: "" | "low" | "medium" | "high";
+  /** Lines of depth and area, in the angler's units. */
+  areas: string;
 }
 
 export function emptyPlace(kind: Kind = "drop-off"): PlaceDraft {
-  return { id: crypto.randomUUID(), name: "", kind, from: "", to: "", facing: "" };
+  return {
+    id: crypto.randomUUID(),
+    name: "",
+    kind,
+    from: "",
+    to: "",
+    facing: "",
+    latitude: "",
+    longitude: "",
+  };
 }
 
 export function emptyWater(): WaterDraft {
@@ -63,6 +90,10 @@ export function emptyWater(): WaterDraft {
     stopAbove: "",
     source: "",
     readOn: null,
+    elevation: "",
+    fetch: "",
+    productivity: "",
+    areas: "",
   };
 }
 
@@ -86,6 +117,8 @@ export function draftOfWater(water: Schemas["WaterOut"], settings: Settings): Wa
       from: depth(p.depth_min_m ?? 0),
       to: depth(p.depth_max_m),
       facing: p.facing_deg == null ? "" : String(p.facing_deg),
+      latitude: p.latitude_deg?.toString() ?? "",
+      longitude: p.longitude_deg?.toString() ?? "",
     })),
     maxFlies: rules.max_flies?.toString() ?? "",
     barbless: rules.barbless ?? false,
@@ -99,7 +132,27 @@ export function draftOfWater(water: Schemas["WaterOut"], settings: Settings): Wa
         : boxText(temperatureTo(settings.temperature_unit, rules.stop_above_c), 1),
     source: water.rules_source ?? "",
     readOn: water.rules_read_on ?? null,
+    elevation: water.elevation_m == null ? "" : boxText(depthTo(settings.depth_unit, water.elevation_m), 0),
+    fetch: water.fetch_m == null ? "" : boxText(depthTo(settings.depth_unit, water.fetch_m), 0),
+    productivity: water.productivity ?? "",
+    areas: (water.hypsography ?? [])
+      .map((row) => `${depth(row.depth_m)} ${boxText(areaTo(settings.depth_unit, row.area_m2), 2)}`)
+      .join("\n"),
   };
+}
+
+/** The lines of a depth-area table in SI, or the number of the first line that is none. */
+export function readAreas(text: string, unit: "m" | "ft"): { rows: Contour[]; badLine: number | null } {
+  const rows: Contour[] = [];
+  for (const [i, line] of text.split("\n").entries()) {
+    if (!line.trim()) continue;
+    const parts = line.trim().split(/[\s;]+/);
+    const [depth, area] = parts.map(typedNumber);
+    const read = parts.length === 2 && depth != null && area != null;
+    if (!read || Number.isNaN(depth) || Number.isNaN(area)) return { rows: [], badLine: i + 1 };
+    rows.push({ depth_m: depthFrom(unit, depth), area_m2: areaFrom(unit, area) });
+  }
+  return { rows, badLine: null };
 }
 
 /** The body for the server, with what could not be read named by path. Empty places are left out. */
@@ -130,6 +183,8 @@ export function readWater(draft: WaterDraft, settings: Settings): { body: Body; 
         depth_min_m: metres(p.from, `places[${i}].depth_min_m`, false) ?? 0,
         depth_max_m: metres(p.to, `places[${i}].depth_max_m`, true) ?? 1,
         facing_deg: p.facing === "" ? null : Number(p.facing),
+        latitude_deg: number(p.latitude, `places[${i}].latitude_deg`, p.longitude.trim() !== ""),
+        longitude_deg: number(p.longitude, `places[${i}].longitude_deg`, p.latitude.trim() !== ""),
       };
     });
   if (places.length === 0)
@@ -144,6 +199,8 @@ export function readWater(draft: WaterDraft, settings: Settings): { body: Body; 
     release: draft.release,
     stop_above_c: stop === null ? null : temperatureFrom(settings.temperature_unit, stop),
   };
+  const areas = readAreas(draft.areas, settings.depth_unit);
+  if (areas.badLine !== null) fault("hypsography", words.badArea(areas.badLine), words.areaAccepted);
   const body: Body = {
     name: draft.name.trim() || "?",
     hemisphere: draft.hemisphere,
@@ -153,6 +210,10 @@ export function readWater(draft: WaterDraft, settings: Settings): { body: Body; 
     max_depth_m: metres(draft.maxDepth, "max_depth_m", true) ?? 1,
     species: draft.species,
     stocked_on: draft.stockedOn || null,
+    elevation_m: metres(draft.elevation, "elevation_m", false),
+    fetch_m: metres(draft.fetch, "fetch_m", false),
+    productivity: draft.productivity || null,
+    hypsography: areas.rows,
     rules,
     rules_read_on: new Date().toISOString().slice(0, 10),
     rules_source: draft.source,

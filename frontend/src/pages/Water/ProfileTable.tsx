@@ -2,12 +2,14 @@
 import { useMutation } from "@tanstack/react-query";
 import { type ClipboardEvent, type KeyboardEvent, useRef } from "react";
 import { ApiError, api, need, type Problem, type Schemas } from "../../api/client";
-import { EMPTY_ROW, type Row } from "../../lib/draft";
+import { EMPTY_ROW, type Row, typed } from "../../lib/draft";
 import { useReading } from "../../lib/reading";
+import { boxTime } from "../../lib/time";
 import { boxText, depthTo, temperatureTo, typedNumber } from "../../lib/units";
 import type { Water } from "../../lib/waters";
-import { BOX, Button, Fault, Select, Tick } from "../../ui/controls";
+import { Button, Fault, Select, Tick } from "../../ui/controls";
 import { useDone } from "../../ui/UndoBar";
+import { ProfileRow } from "./ProfileRow";
 import { words } from "./strings";
 
 /** The next depth an angler would read: the same step again, or one knot down. */
@@ -35,12 +37,12 @@ function tooLarge(bytes: number): Problem {
   };
 }
 
-function useProfileFile(water: Water, onRead: (found: Schemas["CsvOut"]) => void) {
+function useProfileFile(water: Water, onRead: (found: Schemas["ProfileFileOut"]) => void) {
   return useMutation({
     mutationFn: async ({ file, asF }: { file: File; asF?: boolean }) => {
       if (file.size > MOST_FILE_BYTES) throw new ApiError(422, [tooLarge(file.size)]);
       return need(
-        api.POST("/api/waters/{water_id}/profile-csv", {
+        api.POST("/api/waters/{water_id}/profile-file", {
           params: { path: { water_id: water.id }, query: asF ? { temperature_unit: "f" } : {} },
           body: { file: "" },
           bodySerializer: () => {
@@ -55,7 +57,12 @@ function useProfileFile(water: Water, onRead: (found: Schemas["CsvOut"]) => void
   });
 }
 
-export function ProfileTable({ water }: { water: Water }) {
+interface Props {
+  water: Water;
+  onGuide: () => void;
+}
+
+export function ProfileTable({ water, onGuide }: Props) {
   const { draft, change, problemAt, rowPath } = useReading();
   const done = useDone();
   const table = useRef<HTMLTableElement>(null);
@@ -63,7 +70,7 @@ export function ProfileTable({ water }: { water: Water }) {
   const rows = draft.rows.length > 0 ? draft.rows : [{ ...EMPTY_ROW }];
   const oxygen = rows.some((r) => r.oxygen !== "");
   const csv = useProfileFile(water, (found) => {
-    const before = { rows: draft.rows };
+    const before = { rows: draft.rows, sources: draft.sources, when: draft.when };
     const digits = draft.depthUnit === "m" ? 2 : 1;
     change({
       rows: found.points.map((p) => ({
@@ -71,11 +78,16 @@ export function ProfileTable({ water }: { water: Water }) {
         temperature: boxText(temperatureTo(draft.temperatureUnit, p.temperature_c), 1),
         oxygen: p.oxygen_mg_l === null || p.oxygen_mg_l === undefined ? "" : boxText(p.oxygen_mg_l, 1),
       })),
+      sources: { ...draft.sources, profile: "instrument" },
+      ...(found.taken_at ? { when: boxTime(new Date(found.taken_at), water.time_zone ?? "UTC") } : {}),
     });
     done({ text: words.csvUndo, undo: () => change(before) });
   });
   const set = (index: number, part: Partial<Row>) =>
-    change({ rows: rows.map((row, i) => (i === index ? { ...row, ...part } : row)) });
+    change({
+      rows: rows.map((row, i) => (i === index ? { ...row, ...part } : row)),
+      sources: typed(draft.sources, "profile"),
+    });
   const focus = (row: number, column: string) =>
     requestAnimationFrame(() =>
       table.current?.querySelector<HTMLInputElement>(`[data-at="${row}-${column}"]`)?.focus(),
@@ -162,11 +174,12 @@ export function ProfileTable({ water }: { water: Water }) {
       </table>
       <div className="mt-2 flex flex-wrap items-center gap-2">
         <Button onClick={addRow}>{words.addRow}</Button>
+        <Button onClick={onGuide}>{words.guide}</Button>
         <Button onClick={() => picker.current?.click()}>{words.csv}</Button>
         <input
           ref={picker}
           type="file"
-          accept=".csv,.txt,text/csv,text/plain"
+          accept=".csv,.txt,.json,.covjson,text/csv,text/plain,application/json"
           aria-label={words.csv}
           className="sr-only"
           tabIndex={-1}
@@ -197,99 +210,5 @@ export function ProfileTable({ water }: { water: Water }) {
         </p>
       )}
     </section>
-  );
-}
-
-interface RowProps {
-  row: Row;
-  index: number;
-  oxygen: boolean;
-  path: string;
-  set: (index: number, part: Partial<Row>) => void;
-  keys: (event: KeyboardEvent, index: number, column: "depth" | "temperature") => void;
-  remove: () => void;
-  problemAt: (path: string) => Problem | undefined;
-  onUnit: () => void;
-}
-
-function ProfileRow({ row, index, oxygen, path, set, keys, remove, problemAt, onUnit }: RowProps) {
-  const atDepth = problemAt(`${path}.depth_m`);
-  const atTemperature = problemAt(`${path}.temperature_c`);
-  const atOxygen = problemAt(`${path}.oxygen_mg_l`);
-  const number = index + 1;
-  const about = `row-${index}-fault`;
-  const fault = atDepth ?? atTemperature ?? atOxygen;
-  return (
-    <>
-      <tr>
-        <td className="py-0.5 pr-2">
-          <input
-            className={BOX}
-            inputMode="decimal"
-            autoComplete="off"
-            data-at={`${index}-depth`}
-            aria-label={`${words.depth} ${number}`}
-            aria-invalid={atDepth ? true : undefined}
-            aria-describedby={fault ? about : undefined}
-            value={row.depth}
-            onChange={(e) => set(index, { depth: e.target.value })}
-            onKeyDown={(e) => keys(e, index, "depth")}
-          />
-        </td>
-        <td className="py-0.5 pr-2">
-          <input
-            className={BOX}
-            inputMode="decimal"
-            autoComplete="off"
-            data-at={`${index}-temperature`}
-            aria-label={`${words.temperature} ${number}`}
-            aria-invalid={atTemperature ? true : undefined}
-            aria-describedby={fault ? about : undefined}
-            value={row.temperature}
-            onChange={(e) => set(index, { temperature: e.target.value })}
-            onKeyDown={(e) => keys(e, index, "temperature")}
-          />
-        </td>
-        {oxygen && (
-          <td className="py-0.5 pr-2">
-            <input
-              className={BOX}
-              inputMode="decimal"
-              aria-label={`${words.oxygen} ${number}`}
-              aria-invalid={atOxygen ? true : undefined}
-              value={row.oxygen}
-              onChange={(e) => set(index, { oxygen: e.target.value })}
-            />
-          </td>
-        )}
-        <td>
-          <Button
-            look="quiet"
-            className="px-2 text-xl !no-underline"
-            aria-label={words.remove(number)}
-            onClick={remove}
-          >
-            ×
-          </Button>
-        </td>
-      </tr>
-      {fault && (
-        <tr>
-          <td colSpan={4} className="pb-2">
-            <Fault
-              id={about}
-              problem={fault}
-              action={
-                fault.hint.includes("°F") ? (
-                  <Button look="plain" className="mt-1 block" onClick={onUnit}>
-                    {words.readAsF}
-                  </Button>
-                ) : undefined
-              }
-            />
-          </td>
-        </tr>
-      )}
-    </>
   );
 }

@@ -1,8 +1,12 @@
-/** Rises and food seen: one button each, tapped up through few, some, many. */
-import type { Abundance } from "../../lib/draft";
+/** Rises, signs and food seen: one button each, tapped up through few, some, many; how prey was met beside it. */
+import { lazy, Suspense } from "react";
+import type { Abundance, Evidence } from "../../lib/draft";
 import { useReading } from "../../lib/reading";
 import { useReader } from "../../lib/session";
+import { Select } from "../../ui/controls";
 import { words } from "./strings";
+
+const Samples = lazy(() => import("./Samples").then((m) => ({ default: m.Samples })));
 
 const NEXT: Record<string, Abundance | undefined> = { "": "few", few: "some", some: "many", many: undefined };
 
@@ -43,6 +47,36 @@ function Group({ title, options, seen, onChange }: GroupProps) {
   );
 }
 
+/** How each prey was met: seen alive, hatching, in the weed, or coughed up by a fish. */
+function HowMet() {
+  const { draft, change } = useReading();
+  const { say } = useReader();
+  const seen = Object.keys(draft.seen);
+  if (seen.length === 0) return null;
+  const label = (key: string) => words.prey.find((p) => p.value === key)?.label ?? key;
+  return (
+    <div className="flex flex-wrap gap-x-4 gap-y-1">
+      {seen.map((key) => (
+        <span key={key} className="flex items-center gap-1.5">
+          <label htmlFor={`met-${key}`}>{say(label(key))}</label>
+          <Select
+            id={`met-${key}`}
+            className="!w-auto"
+            value={draft.met[key] ?? "seen"}
+            onChange={(e) => change({ met: { ...draft.met, [key]: e.target.value as Evidence } })}
+          >
+            {(Object.keys(words.met) as Evidence[]).map((way) => (
+              <option key={way} value={way}>
+                {words.met[way]}
+              </option>
+            ))}
+          </Select>
+        </span>
+      ))}
+    </div>
+  );
+}
+
 export function Seen() {
   const { draft, change } = useReading();
   return (
@@ -56,11 +90,21 @@ export function Seen() {
         onChange={(rises) => change({ rises })}
       />
       <Group
+        title={words.signsTitle}
+        options={words.signs}
+        seen={draft.signs}
+        onChange={(signs) => change({ signs })}
+      />
+      <Group
         title={words.foodTitle}
         options={words.prey}
         seen={draft.seen}
         onChange={(seen) => change({ seen })}
       />
+      <HowMet />
+      <Suspense>
+        <Samples />
+      </Suspense>
     </section>
   );
 }

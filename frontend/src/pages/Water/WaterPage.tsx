@@ -1,20 +1,27 @@
+import { lazy, Suspense, useState } from "react";
 import { Link } from "react-router";
-import { ReadingColumn, useRing } from "../../components/ReadingColumn";
+import { MeaningColumn } from "../../components/MeaningColumn";
+import { useRing } from "../../components/ReadingColumn";
 import { Failed, Loading } from "../../components/states";
 import { TwoPane } from "../../components/TwoPane";
+import { WaterTabs } from "../../components/WaterTabs";
 import { WithWater } from "../../components/WithWater";
 import { EMPTY_ROW } from "../../lib/draft";
+import { useMeaning } from "../../lib/meaning";
 import { useReading } from "../../lib/reading";
 import { boxTime } from "../../lib/time";
 import { boxText, depthTo, typedNumber } from "../../lib/units";
 import type { Water } from "../../lib/waters";
 import { Button, Field, NumberBox, Select, TextBox } from "../../ui/controls";
 import { useDone } from "../../ui/UndoBar";
+import { HourStrip } from "./HourStrip";
 import { Meaning } from "./Meaning";
 import { ProfileTable } from "./ProfileTable";
 import { Seen } from "./Seen";
 import { words } from "./strings";
 import { Weather } from "./Weather";
+
+const Guided = lazy(() => import("./Guided"));
 
 export default function WaterPage() {
   return <WithWater>{(water) => <WaterWork water={water} />}</WithWater>;
@@ -62,7 +69,7 @@ function PlaceAndTime({ water }: { water: Water }) {
               {words.now} · {words.later.toLowerCase()}…
             </Button>
           ) : (
-            <span className="flex gap-1">
+            <span className="flex flex-wrap gap-1">
               <TextBox
                 {...p}
                 type="datetime-local"
@@ -82,7 +89,9 @@ function PlaceAndTime({ water }: { water: Water }) {
 
 function WaterWork({ water }: { water: Water }) {
   const hand = useReading();
-  const { draft, change, plan } = hand;
+  const { draft, change } = hand;
+  const meaning = useMeaning(water.id);
+  const [guided, setGuided] = useState(false);
   const { ring, setRing } = useRing();
   const done = useDone();
   const tie = () => {
@@ -106,8 +115,15 @@ function WaterWork({ water }: { water: Water }) {
     <TwoPane
       column={
         <div className="relative h-full">
-          <ReadingColumn water={water} ring={ring} onRing={setRing} />
-          <Button className="absolute right-2 bottom-1 !min-h-9 !py-0 text-[0.9rem]" onClick={tie}>
+          <MeaningColumn
+            water={water}
+            meaning={meaning.data}
+            page="water"
+            first={["temperature", "oxygen", "open", "light"]}
+            ring={ring}
+            onRing={setRing}
+          />
+          <Button className="absolute top-1 right-2 !min-h-9 !py-0 text-[0.9rem]" onClick={tie}>
             {words.tie}
           </Button>
         </div>
@@ -115,6 +131,7 @@ function WaterWork({ water }: { water: Water }) {
     >
       <div className="space-y-7">
         <div>
+          <WaterTabs />
           <h1>{words.title}</h1>
           <p className="text-soft">
             {words.lead}{" "}
@@ -124,11 +141,18 @@ function WaterWork({ water }: { water: Water }) {
           </p>
         </div>
         <PlaceAndTime water={water} />
-        <ProfileTable water={water} />
+        <ProfileTable water={water} onGuide={() => setGuided(true)} />
         <Weather />
+        <HourStrip water={water} meaning={meaning.data} />
         <Seen />
-        {hand.error && !plan ? <Failed error={hand.error} again={hand.again} /> : null}
-        {plan ? <Meaning plan={plan} /> : hand.planning && <Loading what={words.working} />}
+        {meaning.error && !meaning.data && !hand.mending ? (
+          <Failed error={meaning.error} again={() => void meaning.refetch()} />
+        ) : null}
+        {meaning.data ? (
+          <Meaning meaning={meaning.data} waterId={water.id} />
+        ) : (
+          meaning.isFetching && <Loading what={words.working} />
+        )}
         <p className="flex flex-wrap items-center gap-2">
           <Link
             to={`/plan?w=${water.id}`}
@@ -144,6 +168,11 @@ function WaterWork({ water }: { water: Water }) {
           <Button onClick={() => startOver(hand.startFresh)}>{words.fresh}</Button>
           <Link to={`/waters/${water.id}`}>{words.waterRules}</Link>
         </p>
+        {guided && (
+          <Suspense>
+            <Guided water={water} onClose={() => setGuided(false)} />
+          </Suspense>
+        )}
       </div>
     </TwoPane>
   );

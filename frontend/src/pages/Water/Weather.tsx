@@ -1,5 +1,5 @@
-/** Wind in the units people use, sky, colour of the water. */
-import type { Draft } from "../../lib/draft";
+/** Wind in the units people use, sky, colour of the water, pressure and level. */
+import { type Draft, type Measured, typed } from "../../lib/draft";
 import { useReading } from "../../lib/reading";
 import { WIND_LABELS, type WindUnit } from "../../lib/units";
 import { Choice, Field, NumberBox, Select, Tick } from "../../ui/controls";
@@ -12,12 +12,24 @@ function nearestPoint(bearing: string): string {
   return bearing === "" ? "" : String((Math.round(Number(bearing) / 45) % 8) * 45);
 }
 
-export function Weather() {
+function useTyped() {
+  const { draft, change } = useReading();
+  /** A change by hand: the value is no longer the forecast's or the instrument's. */
+  return (name: Measured, part: Partial<Draft>) => change({ ...part, sources: typed(draft.sources, name) });
+}
+
+function From({ name }: { name: Measured }) {
+  const source = useReading().draft.sources[name];
+  return source && source !== "typed" ? (
+    <span className="text-[0.85rem] text-soft">{words.sourceOf[source]}</span>
+  ) : null;
+}
+
+function Wind() {
   const { draft, change, problemAt } = useReading();
-  const temperature = draft.temperatureUnit === "c" ? "°C" : "°F";
+  const set = useTyped();
   return (
-    <section aria-labelledby="weather" className="space-y-3">
-      <h2 id="weather">{words.weather}</h2>
+    <>
       <div className="flex flex-wrap gap-x-4 gap-y-2">
         <Field label={words.wind} problem={problemAt("reading.wind_m_s")} className="w-56">
           {(p) => (
@@ -25,7 +37,7 @@ export function Weather() {
               <NumberBox
                 {...p}
                 value={draft.wind}
-                onChange={(e) => change({ wind: e.target.value })}
+                onChange={(e) => set("wind", { wind: e.target.value })}
                 className="w-24"
               />
               <Select
@@ -49,52 +61,134 @@ export function Weather() {
               {...p}
               unit={WIND_LABELS[draft.windUnit]}
               value={draft.gust}
-              onChange={(e) => change({ gust: e.target.value })}
+              onChange={(e) => set("wind", { gust: e.target.value })}
             />
           )}
         </Field>
-        <Field label={words.air} problem={problemAt("reading.air_temperature_c")} className="w-32">
-          {(p) => (
-            <NumberBox
-              {...p}
-              unit={temperature}
-              value={draft.air}
-              onChange={(e) => change({ air: e.target.value })}
-            />
-          )}
-        </Field>
+        <From name="wind" />
       </div>
       <Choice
         label={words.from}
         value={nearestPoint(draft.windFrom)}
         options={POINTS.map((label, i) => ({ value: String(i * 45), label }))}
-        onChange={(windFrom) => change({ windFrom })}
+        onChange={(windFrom) => set("wind", { windFrom })}
       />
+      {draft.wind.trim() === "" && (
+        <Choice
+          label={words.surface}
+          value={draft.surface}
+          options={words.surfaces}
+          onChange={(surface) => set("surface", { surface: surface as Draft["surface"] })}
+        />
+      )}
+    </>
+  );
+}
+
+function Sky() {
+  const { draft, change, problemAt } = useReading();
+  const set = useTyped();
+  return (
+    <>
       <Choice
         label={words.cloud}
         value={draft.cloud}
         options={words.clouds}
-        onChange={(cloud) => change({ cloud })}
+        onChange={(cloud) => set("cloud", { cloud })}
       />
-      <Choice
-        label={words.clarity}
-        value={draft.clarity}
-        options={words.clarities}
-        onChange={(clarity) => change({ clarity: clarity as Draft["clarity"] })}
-      />
-      <div className="flex flex-wrap items-end gap-x-6">
-        <Field label={words.secchi} problem={problemAt("reading.secchi_m")} className="w-60">
+      <div className="flex flex-wrap items-end gap-x-4 gap-y-2">
+        <Field label={words.air} problem={problemAt("reading.air_temperature_c")} className="w-32">
           {(p) => (
             <NumberBox
               {...p}
-              unit={draft.depthUnit}
-              value={draft.secchi}
-              onChange={(e) => change({ secchi: e.target.value })}
+              unit={draft.temperatureUnit === "c" ? "°C" : "°F"}
+              value={draft.air}
+              onChange={(e) => set("air_temperature", { air: e.target.value })}
             />
           )}
         </Field>
         <Tick label={words.thunder} checked={draft.thunder} onChange={(thunder) => change({ thunder })} />
       </div>
+    </>
+  );
+}
+
+function Pressure() {
+  const { draft, change, problemAt } = useReading();
+  const set = useTyped();
+  const fault = problemAt("reading.station_pressure_hpa") ?? problemAt("reading.sea_level_pressure_hpa");
+  return (
+    <details className="max-w-2xl">
+      <summary className="min-h-11 cursor-pointer py-2 font-semibold">{words.moreReadings}</summary>
+      <div className="flex flex-wrap items-end gap-x-4 gap-y-2">
+        <Field label={words.pressure} problem={fault} className="w-80">
+          {(p) => (
+            <span className="flex gap-1.5">
+              <NumberBox
+                {...p}
+                unit="hPa"
+                className="w-36"
+                value={draft.pressure}
+                onChange={(e) => set("pressure", { pressure: e.target.value })}
+              />
+              <Select
+                aria-label={words.pressureAt}
+                className="!w-40"
+                value={draft.pressureAt}
+                onChange={(e) => change({ pressureAt: e.target.value as Draft["pressureAt"] })}
+              >
+                <option value="station">{words.atWater}</option>
+                <option value="sea">{words.atSea}</option>
+              </Select>
+            </span>
+          )}
+        </Field>
+        <Field
+          label={words.level}
+          hint={words.levelHint}
+          problem={problemAt("reading.level_m")}
+          className="w-64"
+        >
+          {(p) => (
+            <NumberBox
+              {...p}
+              unit={draft.depthUnit}
+              className="w-32"
+              value={draft.level}
+              onChange={(e) => set("level", { level: e.target.value })}
+            />
+          )}
+        </Field>
+      </div>
+    </details>
+  );
+}
+
+export function Weather() {
+  const { draft, change, problemAt } = useReading();
+  const set = useTyped();
+  return (
+    <section aria-labelledby="weather" className="space-y-3">
+      <h2 id="weather">{words.weather}</h2>
+      <Wind />
+      <Sky />
+      <Choice
+        label={words.clarity}
+        value={draft.clarity}
+        options={words.clarities}
+        onChange={(clarity) => set("clarity", { clarity: clarity as Draft["clarity"] })}
+      />
+      <Field label={words.secchi} problem={problemAt("reading.secchi_m")} className="w-60">
+        {(p) => (
+          <NumberBox
+            {...p}
+            unit={draft.depthUnit}
+            value={draft.secchi}
+            onChange={(e) => change({ secchi: e.target.value })}
+          />
+        )}
+      </Field>
+      <Pressure />
     </section>
   );
 }

@@ -1,0 +1,200 @@
+/** The chart: the bed on the cord, the shore beside it, soundings in and out. */
+import { lazy, Suspense, useRef, useState } from "react";
+import { Link } from "react-router";
+import { ApiError } from "../../api/client";
+import { Column } from "../../column/Column";
+import { Hold } from "../../column/Hold";
+import { useRing } from "../../components/ReadingColumn";
+import { Empty, Failed, Loading } from "../../components/states";
+import { TwoPane } from "../../components/TwoPane";
+import { WaterTabs } from "../../components/WaterTabs";
+import { WithWater } from "../../components/WithWater";
+import { useReading } from "../../lib/reading";
+import { useReader } from "../../lib/session";
+import { areaText, depthText, distanceText, pointOf } from "../../lib/units";
+import type { Water } from "../../lib/waters";
+import { Button, Choice, Fault } from "../../ui/controls";
+import { useDone } from "../../ui/UndoBar";
+import { BedLine, SoundingMarks } from "./BedLayer";
+import { ByHand } from "./ByHand";
+import { ChartMap } from "./ChartMap";
+import { Lines, Places, Soundings } from "./Lists";
+import { words } from "./strings";
+import { type Chart, useChart, usePutOutline, useReadMap } from "./useChart";
+
+const Import = lazy(() => import("./Import"));
+const POINTS = [0, 45, 90, 135, 180, 225, 270, 315];
+
+export default function ChartPage() {
+  return <WithWater>{(water) => <ChartWork water={water} />}</WithWater>;
+}
+
+function BedColumn({
+  chart,
+  water,
+  lineId,
+  ring,
+  onRing,
+}: {
+  chart: Chart | undefined;
+  water: Water;
+  lineId: string | null;
+  ring: number;
+  onRing: (d: number) => void;
+}) {
+  const { settings } = useReader();
+  const row = chart?.lines.find((l) => l.id === lineId);
+  const deepest = row
+    ? Math.max(...row.points.filter((p) => !p.wild).map((p) => p.depth_m), 1) * 1.12
+    : water.max_depth_m;
+  return (
+    <Column
+      bedM={Math.min(deepest, water.max_depth_m)}
+      unit={settings.depth_unit}
+      summary={row ? words.column : words.columnBare}
+      className="h-full"
+    >
+      {row ? <BedLine row={row} /> : chart && <SoundingMarks chart={chart} />}
+      <Hold
+        depthM={Math.min(ring, deepest)}
+        label={words.depth}
+        note={row ? undefined : depthText(settings.depth_unit, ring)}
+        onChange={onRing}
+      />
+    </Column>
+  );
+}
+
+function Files({ water, chart }: { water: Water; chart: Chart }) {
+  const picker = useRef<HTMLInputElement>(null);
+  const read = useReadMap(water.id);
+  const put = usePutOutline(water.id);
+  const done = useDone();
+  const problems = read.error instanceof ApiError ? read.error.problems : [];
+  const remove = () => {
+    const before = chart.rings;
+    put.mutate([], {
+      onSuccess: () => done({ text: words.removedOutline, undo: () => put.mutate(before) }),
+    });
+  };
+  return (
+    <div className="space-y-1">
+      <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
+        <Button onClick={() => picker.current?.click()} disabled={read.isPending}>
+          {words.import}
+        </Button>
+        <input
+          ref={picker}
+          type="file"
+          accept=".json,.geojson,application/geo+json,application/json"
+          aria-label={words.import}
+          className="sr-only"
+          tabIndex={-1}
+          onChange={(e) => {
+            const file = e.target.files?.[0];
+            if (file) read.mutate(file);
+            e.target.value = "";
+          }}
+        />
+        {(chart.rings.length > 0 || chart.soundings.length > 0) && (
+          <a
+            href={`/api/waters/${water.id}/chart.geojson`}
+            download={`${water.name}.geojson`}
+            className="inline-flex min-h-11 items-center"
+          >
+            {words.export}
+          </a>
+        )}
+        {chart.rings.length > 0 && (
+          <Button look="quiet" onClick={remove}>
+            {words.removeOutline}
+          </Button>
+        )}
+      </div>
+      {problems.slice(0, 4).map((p) => (
+        <Fault
+          key={`${p.path}${p.code}`}
+          problem={{ ...p, message: p.path ? `${p.path}: ${p.message}` : p.message }}
+        />
+      ))}
+      {read.isError && problems.length === 0 && <Failed error={read.error} />}
+      {read.data && (
+        <Suspense>
+          <Import water={water} map={read.data} onClose={() => read.reset()} />
+        </Suspense>
+      )}
+    </div>
+  );
+}
+
+function ChartWork({ water }: { water: Water }) {
+  const { settings } = useReader();
+  const { draft } = useReading();
+  const [tried, setTried] = useState<string>("");
+  const read = draft.windFrom === "" ? null : Number(draft.windFrom);
+  const wind = tried === "" ? read : Number(tried);
+  const asked = useChart(water.id, wind);
+  const chart = asked.data;
+  const { ring, setRing } = useRing(3);
+  const [picked, setPicked] = useState<string | null>(null);
+  const [mark, setMark] = useState<[number, number] | null>(null);
+  const lineId = picked ?? chart?.lines[0]?.id ?? null;
+  const unit = settings.depth_unit;
+  return (
+    <TwoPane column={<BedColumn chart={chart} water={water} lineId={lineId} ring={ring} onRing={setRing} />}>
+      <div className="space-y-6">
+        <div>
+          <WaterTabs />
+          <h1>{words.title}</h1>
+          <p className="text-soft">
+            {chart?.area_m2 != null && chart.shore_m !== null
+              ? words.about(areaText(unit, chart.area_m2), distanceText(unit, chart.shore_m))
+              : words.lead}{" "}
+            {chart?.longest_fetch_m != null &&
+              chart.downwind_shore &&
+              words.fetch(distanceText(unit, chart.longest_fetch_m), chart.downwind_shore)}
+          </p>
+        </div>
+        {asked.isError && !chart && <Failed error={asked.error} again={() => void asked.refetch()} />}
+        {asked.isPending && <Loading what={words.working} />}
+        {chart && (
+          <>
+            {chart.rings.length === 0 && (
+              <Empty title={words.noOutline}>
+                <p>{words.noOutlineAbout}</p>
+              </Empty>
+            )}
+            <ChartMap
+              chart={chart}
+              name={water.name}
+              windFrom={wind}
+              ringM={ring}
+              lineId={lineId}
+              mark={mark}
+              onMark={setMark}
+            />
+            {chart.rings.length > 0 && (
+              <p className="!mt-1 text-[0.92rem] text-soft">
+                {wind !== null && words.downwind} {words.ringAbout(depthText(unit, ring))}
+              </p>
+            )}
+            <Choice
+              label={words.wind}
+              value={tried}
+              options={POINTS.map((deg) => ({ value: String(deg), label: pointOf(deg) }))}
+              onChange={setTried}
+            />
+            <Files water={water} chart={chart} />
+            <ByHand water={water} levelM={chart.level_m} mark={mark} onKept={() => setMark(null)} />
+            <Places chart={chart} />
+            <Lines chart={chart} water={water} lineId={lineId} onPick={setPicked} />
+            <Soundings chart={chart} water={water} />
+            <p>
+              <Link to={`/water/boat?w=${water.id}`}>{words.toBoat}</Link>
+            </p>
+          </>
+        )}
+      </div>
+    </TwoPane>
+  );
+}

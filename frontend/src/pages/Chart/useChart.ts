@@ -1,0 +1,154 @@
+/** The chart of a water and the ways to change it. */
+import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { api, need, type Schemas } from "../../api/client";
+import type { Water } from "../../lib/waters";
+
+export type Chart = Schemas["ChartOut"];
+export type MapFile = Schemas["MapFileOut"];
+
+export function useChart(waterId: string, windFrom: number | null) {
+  return useQuery({
+    queryKey: ["chart", waterId, windFrom],
+    queryFn: () =>
+      need(
+        api.GET("/api/waters/{water_id}/chart", {
+          params: {
+            path: { water_id: waterId },
+            query: windFrom === null ? {} : { wind_from_deg: windFrom },
+          },
+        }),
+      ),
+    placeholderData: keepPreviousData,
+  });
+}
+
+function useAgain(waterId: string) {
+  const client = useQueryClient();
+  return () => {
+    client.invalidateQueries({ queryKey: ["chart", waterId] });
+    client.invalidateQueries({ queryKey: ["read", waterId] });
+    client.invalidateQueries({ queryKey: ["plan", waterId] });
+  };
+}
+
+export function usePutOutline(waterId: string) {
+  const again = useAgain(waterId);
+  return useMutation({
+    mutationFn: (rings: Chart["rings"]) =>
+      need(
+        api.PUT("/api/waters/{water_id}/chart/outline", {
+          params: { path: { water_id: waterId } },
+          body: { rings },
+        }),
+      ),
+    onSuccess: again,
+  });
+}
+
+export function usePutSounding(waterId: string) {
+  const again = useAgain(waterId);
+  return useMutation({
+    mutationFn: ({ id, body }: { id: string; body: Schemas["SoundingBody"] }) =>
+      need(
+        api.PUT("/api/waters/{water_id}/soundings/{sounding_id}", {
+          params: { path: { water_id: waterId, sounding_id: id } },
+          body,
+        }),
+      ),
+    onSuccess: again,
+  });
+}
+
+export function useDeleteSounding(waterId: string) {
+  const again = useAgain(waterId);
+  return useMutation({
+    mutationFn: (id: string) =>
+      need(
+        api.DELETE("/api/waters/{water_id}/soundings/{sounding_id}", {
+          params: { path: { water_id: waterId, sounding_id: id } },
+        }),
+      ),
+    onSuccess: again,
+  });
+}
+
+export function useDeleteLine(waterId: string) {
+  const again = useAgain(waterId);
+  return useMutation({
+    mutationFn: (id: string) =>
+      need(
+        api.DELETE("/api/waters/{water_id}/lines/{line_id}", {
+          params: { path: { water_id: waterId, line_id: id } },
+        }),
+      ),
+    onSuccess: again,
+  });
+}
+
+export function useReadMap(waterId: string) {
+  return useMutation({
+    mutationFn: (file: File) =>
+      need(
+        api.POST("/api/waters/{water_id}/chart/file", {
+          params: { path: { water_id: waterId } },
+          body: { file: "" },
+          bodySerializer: () => {
+            const form = new FormData();
+            form.append("file", file);
+            return form;
+          },
+        }),
+      ),
+  });
+}
+
+const BATCH = 200;
+
+interface Wanted {
+  outline: boolean;
+  soundings: boolean;
+  places: boolean;
+}
+
+/** Take the wanted parts of a map file; UUIDs made once make a second press harmless. */
+export function useTakeMap(water: Water) {
+  const again = useAgain(water.id);
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: async ({ map, ids, wanted }: { map: MapFile; ids: string[]; wanted: Wanted }) => {
+      const path = { water_id: water.id };
+      if (wanted.outline && map.rings.length > 0)
+        await need(
+          api.PUT("/api/waters/{water_id}/chart/outline", { params: { path }, body: { rings: map.rings } }),
+        );
+      if (wanted.places) {
+        const at = new Map(map.places.map((p) => [p.name, p.position]));
+        const { id: _id, ...body } = water;
+        const places = body.places.map((p) => {
+          const found = at.get(p.name);
+          return found ? { ...p, longitude_deg: found[0] ?? null, latitude_deg: found[1] ?? null } : p;
+        });
+        await need(api.PUT("/api/waters/{water_id}", { params: { path }, body: { ...body, places } }));
+      }
+      if (!wanted.soundings) return;
+      const soundings = map.soundings.map((s, i) => ({
+        id: ids[i] ?? crypto.randomUUID(),
+        sounding_m: s.sounding_m,
+        method: (s.method ?? "chart") as Schemas["MapSoundingIn"]["method"],
+        longitude_deg: s.position[0] ?? 0,
+        latitude_deg: s.position[1] ?? 0,
+      }));
+      for (let i = 0; i < soundings.length; i += BATCH)
+        await need(
+          api.POST("/api/waters/{water_id}/soundings", {
+            params: { path },
+            body: { taken_at: new Date().toISOString(), soundings: soundings.slice(i, i + BATCH) },
+          }),
+        );
+    },
+    onSuccess: () => {
+      again();
+      client.invalidateQueries({ queryKey: ["waters"] });
+    },
+  });
+}

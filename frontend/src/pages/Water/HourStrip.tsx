@@ -1,0 +1,206 @@
+/** The day by the hour: wind with its gusts and direction, sun and cloud, one column an hour; the hour in hand is picked. */
+import { useEffect, useRef } from "react";
+import { ApiError, type Schemas } from "../../api/client";
+import { Failed } from "../../components/states";
+import { type Draft, typed } from "../../lib/draft";
+import type { Meaning } from "../../lib/meaning";
+import { useReading } from "../../lib/reading";
+import { useReader } from "../../lib/session";
+import { clockText } from "../../lib/time";
+import { boxText, temperatureTo, WIND_LABELS, windTo } from "../../lib/units";
+import type { Water } from "../../lib/waters";
+import { useFetchWeather, useWeather } from "../../lib/weather";
+import { Button, Fault } from "../../ui/controls";
+import { words } from "./strings";
+
+type Hour = Meaning["wind_hours"][number];
+
+function Arrow({ fromDeg }: { fromDeg: number }) {
+  return (
+    <svg viewBox="-10 -10 20 20" className="mx-auto size-5" aria-hidden="true">
+      <path
+        d="M0 8V-8M-5 -2L0 -8L5 -2"
+        transform={`rotate(${fromDeg + 180})`}
+        fill="none"
+        stroke="currentColor"
+        strokeWidth="2.4"
+      />
+    </svg>
+  );
+}
+
+/** The forecast's hour nearest to now goes into the reading, marked as forecast. */
+function fromForecast(draft: Draft, hour: Schemas["HourIn"]): Partial<Draft> {
+  const wind = (v: number | null | undefined) => (v == null ? "" : boxText(windTo(draft.windUnit, v), 1));
+  const sources = typed(draft.sources, "wind", "cloud", "air_temperature", "pressure");
+  return {
+    wind: wind(hour.wind_m_s),
+    gust: draft.windUnit === "bft" ? "" : wind(hour.gust_m_s),
+    windFrom: hour.wind_from_deg == null ? "" : String(hour.wind_from_deg),
+    cloud: hour.cloud_oktas == null ? "" : String(Math.round(hour.cloud_oktas / 2) * 2),
+    air:
+      hour.air_temperature_c == null
+        ? ""
+        : boxText(temperatureTo(draft.temperatureUnit, hour.air_temperature_c), 1),
+    pressure: hour.sea_level_pressure_hpa == null ? draft.pressure : boxText(hour.sea_level_pressure_hpa, 0),
+    pressureAt: hour.sea_level_pressure_hpa == null ? draft.pressureAt : "sea",
+    sources: {
+      ...sources,
+      wind: "forecast",
+      cloud: "forecast",
+      air_temperature: "forecast",
+      pressure: "forecast",
+    },
+  };
+}
+
+function nearest<T extends { when: string }>(hours: T[], when: number): T | null {
+  let best: T | null = null;
+  for (const hour of hours) {
+    const gap = Math.abs(new Date(hour.when).getTime() - when);
+    if (gap < 5_400_000 && (!best || gap < Math.abs(new Date(best.when).getTime() - when))) best = hour;
+  }
+  return best;
+}
+
+export function HourStrip({ water, meaning }: { water: Water; meaning: Meaning | undefined }) {
+  const { draft, change, body } = useReading();
+  const { settings } = useReader();
+  const weather = useWeather(water.id);
+  const fetchWeather = useFetchWeather(water.id);
+  const zone = water.time_zone ?? "UTC";
+  const when = new Date(body.when).getTime();
+  const hours = weather.data?.hours ?? [];
+  const now = nearest(hours, when);
+  const faults = fetchWeather.error instanceof ApiError ? fetchWeather.error.problems : [];
+  const windHours = meaning?.wind_hours ?? [];
+  return (
+    <section aria-labelledby="by-hour" className="space-y-1.5">
+      <h3 id="by-hour">{words.byHour}</h3>
+      {windHours.length > 0 ? (
+        <Strip
+          hours={windHours}
+          light={meaning?.light.hours ?? []}
+          zone={zone}
+          unit={settings.wind_unit}
+          when={when}
+        />
+      ) : (
+        <p className="text-soft">{weather.isPending ? words.working : words.noForecast}</p>
+      )}
+      {meaning?.wind_turns.map((turn) => (
+        <p key={turn}>{turn}</p>
+      ))}
+      <div className="flex flex-wrap items-center gap-2">
+        <Button onClick={() => fetchWeather.mutate()} disabled={fetchWeather.isPending}>
+          {fetchWeather.isPending ? words.working : hours.length > 0 ? words.fetchAgain : words.fetchForecast}
+        </Button>
+        {now && (
+          <Button onClick={() => change(fromForecast(draft, now))}>
+            {words.hourInto(clockText(now.when, zone))}
+          </Button>
+        )}
+        {weather.data?.fetched_at && (
+          <span className="text-[0.92rem] text-soft">
+            {words.forecastFrom(weather.data.source, clockText(weather.data.fetched_at, zone))}
+          </span>
+        )}
+      </div>
+      {faults.map((p) => (
+        <Fault key={p.code} problem={p} />
+      ))}
+      {fetchWeather.isError && faults.length === 0 && <Failed error={fetchWeather.error} />}
+    </section>
+  );
+}
+
+interface StripProps {
+  hours: Hour[];
+  light: Meaning["light"]["hours"];
+  zone: string;
+  unit: keyof typeof WIND_LABELS;
+  when: number;
+}
+
+function Strip({ hours, light, zone, unit, when }: StripProps) {
+  const most = Math.max(6, ...hours.map((h) => h.gust_m_s ?? h.wind_m_s));
+  const sun = new Map(light.map((h) => [new Date(h.when).getTime(), h]));
+  const box = useRef<HTMLDivElement>(null);
+  // The hour in hand stands in view.
+  useEffect(() => {
+    const strip = box.current;
+    const now = strip?.querySelector<HTMLElement>("[data-now]");
+    if (strip && now) strip.scrollLeft = now.offsetLeft - strip.clientWidth / 2;
+  });
+  return (
+    <div ref={box} className="relative overflow-x-auto">
+      <table className="border-collapse text-center text-[0.85rem]">
+        <caption className="sr-only">{words.byHour}</caption>
+        <tbody>
+          <tr>
+            <th scope="row" className="sticky left-0 bg-paper pr-2 text-left font-semibold">
+              {words.hour}
+            </th>
+            {hours.map((h) => (
+              <td
+                key={h.when}
+                data-now={Math.abs(new Date(h.when).getTime() - when) <= 1_800_000 ? "" : undefined}
+                className={`min-w-8 px-0.5 ${Math.abs(new Date(h.when).getTime() - when) <= 1_800_000 ? "bg-ink font-bold text-raised" : ""}`}
+              >
+                {clockText(h.when, zone).slice(0, 2)}
+              </td>
+            ))}
+          </tr>
+          <tr className="h-16 align-bottom">
+            <th scope="row" className="sticky left-0 bg-paper pr-2 text-left align-middle font-semibold">
+              {words.wind}, {WIND_LABELS[unit]}
+            </th>
+            {hours.map((h) => (
+              <td key={h.when} className="px-0.5 align-bottom">
+                <span className="block">{windTo(unit, h.wind_m_s).toFixed(0)}</span>
+                <span
+                  title={h.gust_m_s === null ? undefined : words.gusts(windTo(unit, h.gust_m_s).toFixed(0))}
+                  className={`relative mx-auto block w-4 border-2 ${h.boat === "stop" ? "border-warm bg-warm" : h.boat === "caution" ? "border-warm" : "border-water"}`}
+                  style={{ height: `${(34 * h.wind_m_s) / most}px` }}
+                />
+              </td>
+            ))}
+          </tr>
+          <tr>
+            <th scope="row" className="sticky left-0 bg-paper pr-2 text-left font-semibold">
+              {words.blowsTo}
+            </th>
+            {hours.map((h) => (
+              <td key={h.when}>
+                {h.from_deg === null ? (
+                  "?"
+                ) : (
+                  <>
+                    <Arrow fromDeg={h.from_deg} />
+                    <span>{h.onto}</span>
+                  </>
+                )}
+              </td>
+            ))}
+          </tr>
+          <tr>
+            <th scope="row" className="sticky left-0 bg-paper pr-2 text-left font-semibold">
+              {words.sun}
+            </th>
+            {hours.map((h) => {
+              const at = sun.get(new Date(h.when).getTime());
+              const up = at && at.sun_deg > 0;
+              return (
+                <td key={h.when} title={at?.spot ? words.spotHour : undefined}>
+                  {up ? `${at.sun_deg.toFixed(0)}°` : at && at.sun_deg > -6 ? words.twilight : "·"}
+                  {at?.spot && <span className="block text-light">◉</span>}
+                </td>
+              );
+            })}
+          </tr>
+        </tbody>
+      </table>
+      <p className="text-[0.85rem] text-soft">{words.stripKey}</p>
+    </div>
+  );
+}
