@@ -25,6 +25,10 @@ class Reach(BrowserCase):
         self.set_up(page)
         for path, heading in (
             ("/water", "What you read"),
+            ("/water/chart", "Chart"),
+            ("/water/year", "The year of this water"),
+            ("/water/boat", "Boat feed"),
+            ("/food", "Food"),
             ("/plan", "Fish"),
             ("/log", "The log"),
             ("/kit", "Your kit"),

@@ -100,7 +100,7 @@ export function MeaningColumn({ water, meaning, page, first, ring, onRing, child
           onChange={onRing}
         />
       </Column>
-      <fieldset className="flex flex-wrap gap-1 border-t-2 border-ink bg-paper px-2 py-1 max-wide:flex-nowrap max-wide:overflow-x-auto">
+      <fieldset className="flex min-w-0 flex-wrap gap-1 border-t-2 border-ink bg-paper px-2 py-1 max-wide:flex-nowrap max-wide:overflow-x-auto">
         <legend className="sr-only">{words.onCord}</legend>
         {ALL.map((layer) => (
           <button
