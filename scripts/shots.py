@@ -2,21 +2,24 @@
 
 from __future__ import annotations
 
+import atexit
 import datetime
 import pathlib
+import subprocess
 import sys
 
 from browser import DESKTOP, PHONE, launch
 from playwright.sync_api import Page, sync_playwright
 
 ROOT = pathlib.Path(__file__).resolve().parents[1]
+STANDIN_PORT = 18463
 
 
 def enter(page: Page, address: str, feet: bool = False) -> None:
     """Step in as a demo angler."""
     page.goto(address)
     page.get_by_role("button", name="The same in feet" if feet else "Step in as the demo angler").click()
-    page.locator("main h1").first.wait_for()
+    page.get_by_role("button", name="Sign out").or_(page.get_by_role("link", name="Kit")).first.wait_for()
     # Late morning, whatever the hour the pictures are taken at.
     page.goto(address + "/water")
     page.get_by_role("heading", name="What you read").wait_for()
@@ -73,14 +76,39 @@ def views(address: str) -> dict[str, tuple[dict, bool, object]]:
         page.get_by_label("Time since it landed").fill("60")
         page.wait_for_timeout(400)
 
+    def guided(page: Page) -> None:
+        goto(page, address, "/water", "What you read")
+        page.get_by_role("button", name="Start a fresh reading").click()
+        page.get_by_label("Place", exact=True).select_option("Dam wall")
+        page.get_by_role("button", name="Guide me").click()
+        for value in ("17.4", "17.2", "17.0", "16.4"):
+            page.get_by_role("dialog").get_by_text("Let down").or_(page.get_by_text("At the surface")).first.wait_for()
+            page.wait_for_timeout(500)
+            page.keyboard.type(value)
+            page.keyboard.press("Enter")
+        page.wait_for_timeout(700)
+        page.keyboard.type("12.8")
+
+    def boat(page: Page) -> None:
+        goto(page, address, "/water/boat", "Boat feed")
+        page.get_by_label("Port").fill(str(STANDIN_PORT))
+        page.get_by_role("button", name="Connect", exact=True).click()
+        page.get_by_text("Live.", exact=True).wait_for()
+        page.wait_for_timeout(15_000)
+        page.evaluate("window.scrollTo(0, 0)")
+
     return {
+        "chart": (DESKTOP, False, simple("/water/chart", "Chart")),
+        "year": (DESKTOP, False, simple("/water/year", "The year of this water")),
+        "food": (DESKTOP, False, simple("/food", "Food")),
+        "guided-phone": (PHONE, False, guided),
+        "boat-phone": (PHONE, False, boat),
         "thread": (DESKTOP, False, thread),
         "thread-float": (DESKTOP, False, floated),
         "thread-phone": (PHONE, True, thread),
         "plan": (DESKTOP, False, simple("/plan", "Fish")),
         "plan-phone-feet": (PHONE, True, simple("/plan", "Fish")),
         "water": (DESKTOP, False, simple("/water", "What you read")),
-        "water-phone": (PHONE, False, simple("/water", "What you read")),
         "log": (DESKTOP, False, simple("/log", "The log")),
         "log-phone": (PHONE, True, simple("/log", "The log")),
         "outing": (DESKTOP, False, outing),
@@ -96,6 +124,18 @@ def main() -> None:
     folder = pathlib.Path(sys.argv[2]) if len(sys.argv) > 2 else ROOT / "docs" / "screenshots"
     wanted = set(sys.argv[3:])
     folder.mkdir(parents=True, exist_ok=True)
+    command = [
+        sys.executable,
+        "-m",
+        "stillthread.standins",
+        "sounder",
+        "--sounder-port",
+        str(STANDIN_PORT),
+        "--speed",
+        "8",
+    ]
+    feed = subprocess.Popen(command, stdin=subprocess.PIPE, cwd=ROOT)
+    atexit.register(feed.kill)
     with sync_playwright() as playwright:
         browser = launch(playwright)
         if not wanted or "sign-in" in wanted:

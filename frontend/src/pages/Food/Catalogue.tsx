@@ -1,7 +1,7 @@
 /** The prey catalogue: one food a line, opened for its stages, place, movement, size, colours and flies. */
-import { useQuery } from "@tanstack/react-query";
-import { api, need, type Schemas } from "../../api/client";
+import type { Schemas } from "../../api/client";
 import { Failed, Loading } from "../../components/states";
+import { useCatalogue } from "../../lib/catalogue";
 import { useReader } from "../../lib/session";
 import { words } from "./strings";
 
@@ -68,11 +68,7 @@ function Detail({ entry, families }: { entry: Entry; families: Record<string, st
 
 export function Catalogue() {
   const { say } = useReader();
-  const asked = useQuery({
-    queryKey: ["catalogue"],
-    queryFn: () => need(api.GET("/api/food/catalogue")),
-    staleTime: Number.POSITIVE_INFINITY,
-  });
+  const asked = useCatalogue();
   if (asked.isError) return <Failed error={asked.error} again={() => void asked.refetch()} />;
   if (!asked.data) return <Loading what={words.working} />;
   const { prey, families } = asked.data;

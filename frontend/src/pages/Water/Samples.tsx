@@ -1,7 +1,6 @@
 /** Throat samples: what one fish had in it, counted by kind, size, colour, fresh or digested. */
-import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { api, need } from "../../api/client";
+import { useCatalogue } from "../../lib/catalogue";
 import type { Sample } from "../../lib/draft";
 import { useReading } from "../../lib/reading";
 import { useReader } from "../../lib/session";
@@ -11,14 +10,6 @@ import { Sheet } from "../../ui/Sheet";
 import { words } from "./strings";
 
 type Item = Sample["items"][number];
-
-export function useCatalogue() {
-  return useQuery({
-    queryKey: ["catalogue"],
-    queryFn: () => need(api.GET("/api/food/catalogue")),
-    staleTime: Number.POSITIVE_INFINITY,
-  });
-}
 
 interface Typed {
   prey: string;
