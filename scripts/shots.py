@@ -45,6 +45,42 @@ def fish(page: Page, address: str) -> None:
     page.wait_for_timeout(9000)
 
 
+def water_views(address: str) -> dict[str, tuple[dict, bool, object]]:
+    """The pictures of the pages about the water."""
+
+    def simple(path: str, heading: str):
+        return lambda page: goto(page, address, path, heading)
+
+    def guided(page: Page) -> None:
+        goto(page, address, "/water", "What you read")
+        page.get_by_role("button", name="Start a fresh reading").click()
+        page.get_by_label("Place", exact=True).select_option("Dam wall")
+        page.get_by_role("button", name="Guide me").click()
+        for value in ("17.4", "17.2", "17.0", "16.4"):
+            page.get_by_role("dialog").get_by_text("Let down").or_(page.get_by_text("At the surface")).first.wait_for()
+            page.wait_for_timeout(500)
+            page.keyboard.type(value)
+            page.keyboard.press("Enter")
+        page.wait_for_timeout(700)
+        page.keyboard.type("12.8")
+
+    def boat(page: Page) -> None:
+        goto(page, address, "/water/boat", "Boat feed")
+        page.get_by_label("Port").fill(str(STANDIN_PORT))
+        page.get_by_role("button", name="Connect", exact=True).click()
+        page.get_by_text("Live.", exact=True).wait_for()
+        page.wait_for_timeout(15_000)
+        page.evaluate("window.scrollTo(0, 0)")
+
+    return {
+        "chart": (DESKTOP, False, simple("/water/chart", "Chart")),
+        "year": (DESKTOP, False, simple("/water/year", "The year of this water")),
+        "food": (DESKTOP, False, simple("/food", "Food")),
+        "guided-phone": (PHONE, False, guided),
+        "boat-phone": (PHONE, False, boat),
+    }
+
+
 def views(address: str) -> dict[str, tuple[dict, bool, object]]:
     """Every picture: size, feet or metres, and how to get there."""
 
@@ -76,33 +112,8 @@ def views(address: str) -> dict[str, tuple[dict, bool, object]]:
         page.get_by_label("Time since it landed").fill("60")
         page.wait_for_timeout(400)
 
-    def guided(page: Page) -> None:
-        goto(page, address, "/water", "What you read")
-        page.get_by_role("button", name="Start a fresh reading").click()
-        page.get_by_label("Place", exact=True).select_option("Dam wall")
-        page.get_by_role("button", name="Guide me").click()
-        for value in ("17.4", "17.2", "17.0", "16.4"):
-            page.get_by_role("dialog").get_by_text("Let down").or_(page.get_by_text("At the surface")).first.wait_for()
-            page.wait_for_timeout(500)
-            page.keyboard.type(value)
-            page.keyboard.press("Enter")
-        page.wait_for_timeout(700)
-        page.keyboard.type("12.8")
-
-    def boat(page: Page) -> None:
-        goto(page, address, "/water/boat", "Boat feed")
-        page.get_by_label("Port").fill(str(STANDIN_PORT))
-        page.get_by_role("button", name="Connect", exact=True).click()
-        page.get_by_text("Live.", exact=True).wait_for()
-        page.wait_for_timeout(15_000)
-        page.evaluate("window.scrollTo(0, 0)")
-
     return {
-        "chart": (DESKTOP, False, simple("/water/chart", "Chart")),
-        "year": (DESKTOP, False, simple("/water/year", "The year of this water")),
-        "food": (DESKTOP, False, simple("/food", "Food")),
-        "guided-phone": (PHONE, False, guided),
-        "boat-phone": (PHONE, False, boat),
+        **water_views(address),
         "thread": (DESKTOP, False, thread),
         "thread-float": (DESKTOP, False, floated),
         "thread-phone": (PHONE, True, thread),

@@ -204,6 +204,46 @@ def _guessed(given: ReadInput, light: Light, oxygen: OxygenCurve | None, wind: W
     return tuple(dict.fromkeys(found))
 
 
+def _bands(
+    given: ReadInput, depths: NDArray[np.float64], temperature: NDArray[np.float64] | None, oxygen: OxygenCurve | None
+) -> tuple[OpenBand, ...]:
+    if oxygen is None or temperature is None:
+        return ()
+    return tuple(open_band(species, depths, temperature, oxygen) for species in given.water.species)
+
+
+def _edges(given: ReadInput) -> tuple[WarmEdge, ...]:
+    reading = given.reading
+    wind = None
+    if reading.wind_m_s is not None and reading.wind_from_deg is not None:
+        wind = (reading.wind_m_s, reading.wind_from_deg)
+    return warm_edges(given.water, given.when, reading.surface_c, given.elsewhere, reading.cloud_oktas, wind)
+
+
+def _cautions(given: ReadInput, wind: WindNow | None) -> tuple[Caution, ...]:
+    reading = given.reading
+    return gravest_first(
+        sky_cautions(reading)
+        + wind_cautions(reading, given.afloat, wind.wave_m if wind else None)
+        + water_cautions(reading, given.afloat)
+        + cold_cautions(reading)
+    )
+
+
+def _light_hours(given: ReadInput, light: Light) -> tuple[LightHour, ...]:
+    water, reading = given.water, given.reading
+    return tuple(
+        light_hour(water, weather_at(given.hours, reading, hour), hour, light.secchi_m, reading.clarity)
+        for hour in day_hours(given.when)
+    )
+
+
+def _stability(given: ReadInput, layers: Layers) -> Stability:
+    water, reading = given.water, given.reading
+    length = fetch_on(water, reading.wind_from_deg)[0] if reading.wind_from_deg is not None else water.fetch_m
+    return read_stability(reading.profile, layers, water.max_depth_m, reading.wind_m_s, length, water.hypsography)
+
+
 def read_water(given: ReadInput) -> WaterRead:
     """Return what a reading means. Deterministic for the same input. Raises InputError where the input cannot be used."""
     check_read(given)
@@ -213,55 +253,32 @@ def read_water(given: ReadInput) -> WaterRead:
     temperature = temperature_at(reading.profile, depths) if reading.profile else None
     layers = read_layers(reading.profile)
     wind = read_wind(water, reading)
-    length = fetch_on(water, reading.wind_from_deg)[0] if reading.wind_from_deg is not None else water.fetch_m
     oxygen = oxygen_on(water, reading, depths, when)
-    bands = (
-        tuple(open_band(s, depths, temperature, oxygen) for s in water.species)
-        if oxygen is not None and temperature is not None
-        else ()
-    )
     warmest = max(p.temperature_c for p in reading.profile) if reading.profile else None
     light = light_on(water, reading, when)
     easy = comfort_depth_m(light)
-    hours = [weather_at(given.hours, reading, h) for h in day_hours(when)]
     food = food_on(water, reading, when, given.sightings, given.samples)
-    blowing = (reading.wind_m_s, reading.wind_from_deg)
     return WaterRead(
         bed,
         depths,
         temperature,
         reading.profile[-1].depth_m if reading.profile else None,
         layers,
-        read_stability(reading.profile, layers, water.max_depth_m, reading.wind_m_s, length, water.hypsography),
+        _stability(given, layers),
         oxygen,
-        bands,
+        _bands(given, depths, temperature, oxygen),
         welfare(warmest, water.species, given.stop_above_c) if warmest is not None else None,
         light,
         easy,
         light_hour(water, weather_at((), reading, when), when, light.secchi_m, reading.clarity),
-        tuple(
-            light_hour(water, w, h, light.secchi_m, reading.clarity)
-            for w, h in zip(hours, day_hours(when), strict=True)
-        ),
+        _light_hours(given, light),
         sun_moments(water, when),
         wind,
         tuple(found for w in given.hours if (found := wind_hour(water, w)) is not None),
-        warm_edges(
-            water,
-            when,
-            reading.surface_c,
-            given.elsewhere,
-            reading.cloud_oktas,
-            (blowing[0], blowing[1]) if blowing[0] is not None and blowing[1] is not None else None,
-        ),
+        _edges(given),
         food,
         _food_here(given, food, depths, easy),
         water_year(water),
-        gravest_first(
-            sky_cautions(reading)
-            + wind_cautions(reading, given.afloat, wind.wave_m if wind else None)
-            + water_cautions(reading, given.afloat)
-            + cold_cautions(reading)
-        ),
+        _cautions(given, wind),
         _guessed(given, light, oxygen, wind),
     )
