@@ -80,6 +80,9 @@ class CurvesOut(Strict):
     oxygen_high_mg_l: list[float] | None
     saturation_mg_l: list[float] | None
     oxygen_source: list[Literal["measured", "saturation", "guess"]] | None
+    light_share: list[float] = Field(description="share of the light just under the surface left at each depth")
+    light_low_share: list[float] = Field(description="the same at the murkiest the Secchi depth allows")
+    light_high_share: list[float] = Field(description="the same at the clearest")
 
 
 class SpeciesOut(Strict):

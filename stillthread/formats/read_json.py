@@ -15,6 +15,7 @@ from stillthread.core.trout.temperature import appetite, behaviour, preference
 from stillthread.core.trout.water_means import ReadInput, WaterRead
 from stillthread.core.water.hours import LightHour, wind_turns
 from stillthread.core.water.layers import Thermocline
+from stillthread.core.water.light import attenuation_band_per_m
 from stillthread.core.water.oxygen import oxygen_saturation_mg_l
 from stillthread.core.water.wind_now import WindNow, wind_sentence
 from stillthread.formats import read_contract as c
@@ -81,6 +82,7 @@ def _layers(read: WaterRead) -> c.LayersOut:
 
 def _curves(read: WaterRead) -> c.CurvesOut:
     oxygen, t = read.oxygen, read.temperature_c
+    clearest, murkiest = attenuation_band_per_m(read.light.secchi_m)
     full = None
     if t is not None and oxygen is not None:
         full = _round(oxygen_saturation_mg_l(np.clip(t, 0, 40), oxygen.pressure_hpa), 2)
@@ -93,6 +95,9 @@ def _curves(read: WaterRead) -> c.CurvesOut:
         oxygen_high_mg_l=None if oxygen is None else _round(oxygen.high_mg_l, 2),
         saturation_mg_l=full,
         oxygen_source=None if oxygen is None else list(oxygen.source),
+        light_share=_round(np.exp(-read.light.attenuation_per_m * read.depths_m), 4),
+        light_low_share=_round(np.exp(-murkiest * read.depths_m), 4),
+        light_high_share=_round(np.exp(-clearest * read.depths_m), 4),
     )
 
 

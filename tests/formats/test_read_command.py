@@ -54,6 +54,10 @@ class Example(unittest.TestCase):
         for curve in (answer.curves.temperature_c, answer.curves.oxygen_mg_l, answer.curves.saturation_mg_l):
             self.assertEqual(len(curve), count)
         self.assertEqual({len(s.appetite) for s in answer.species}, {count})
+        # Beer-Lambert with 1.7 / Secchi depth (Poole & Atkins 1929, from memory): exp(-1.7) = 18.3 % at that depth.
+        at = answer.curves.depths_m.index(3.4)
+        self.assertAlmostEqual(answer.curves.light_share[at], 0.183, delta=0.001)
+        self.assertTrue(answer.curves.light_low_share[at] < 0.183 < answer.curves.light_high_share[at])
         self.assertTrue(answer.layers.main.top_m < answer.layers.main.depth_m < answer.layers.main.bottom_m)
         self.assertAlmostEqual(sum(s.share for s in answer.food.shares), 1.0, delta=0.01)
         self.assertEqual([s.species for s in answer.species], ["rainbow", "brown"])

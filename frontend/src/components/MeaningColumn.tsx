@@ -40,15 +40,16 @@ function useLayers(page: string, first: CordLayer[]) {
 
 /** What is known at the ring, in words. */
 function noteAt(meaning: Meaning | undefined, depthM: number, unit: "c" | "f"): string | undefined {
-  if (!meaning?.curves.temperature_c) return undefined;
-  const { depths_m: z, temperature_c: t, oxygen_mg_l: o } = meaning.curves;
+  if (!meaning) return undefined;
+  const { depths_m: z, temperature_c: t, oxygen_mg_l: o, light_share: light } = meaning.curves;
   const i = z.reduce(
     (best, d, k) => (Math.abs(d - depthM) < Math.abs((z[best] ?? 0) - depthM) ? k : best),
     0,
   );
-  const parts = [temperatureText(unit, t[i] ?? 0)];
+  const parts = t ? [temperatureText(unit, t[i] ?? 0)] : [];
   const mg = o?.[i];
   if (mg !== undefined) parts.push(`${meaning.oxygen?.measured ? "" : "about "}${mg.toFixed(1)} mg/L`);
+  parts.push(words.lightLeft(Math.round(100 * (light[i] ?? 0))));
   return parts.join(", ");
 }
 

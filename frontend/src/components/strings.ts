@@ -18,6 +18,7 @@ export const words = {
     { to: "/water/boat", label: "Boat" },
   ],
   species: { rainbow: "rainbow", brown: "brown", brook: "brook" } as Record<string, string>,
+  lightLeft: (percent: number) => `${percent} % of the light`,
   onCord: "On the cord",
   cordLayers: {
     temperature: "Temperature",

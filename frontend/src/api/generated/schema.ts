@@ -1343,6 +1343,21 @@ export interface components {
         CurvesOut: {
             /** Depths M */
             depths_m: number[];
+            /**
+             * Light High Share
+             * @description the same at the clearest
+             */
+            light_high_share: number[];
+            /**
+             * Light Low Share
+             * @description the same at the murkiest the Secchi depth allows
+             */
+            light_low_share: number[];
+            /**
+             * Light Share
+             * @description share of the light just under the surface left at each depth
+             */
+            light_share: number[];
             /** Measured To M */
             measured_to_m: number | null;
             /** Oxygen High Mg L */

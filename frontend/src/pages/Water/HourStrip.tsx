@@ -1,5 +1,5 @@
 /** The day by the hour: wind with its gusts and direction, sun and cloud, one column an hour; the hour in hand is picked. */
-import { useEffect, useRef } from "react";
+import { type ReactNode, useEffect, useRef } from "react";
 import { ApiError, type Schemas } from "../../api/client";
 import { Failed } from "../../components/states";
 import { type Draft, typed } from "../../lib/draft";
@@ -7,7 +7,7 @@ import type { Meaning } from "../../lib/meaning";
 import { useReading } from "../../lib/reading";
 import { useReader } from "../../lib/session";
 import { clockText } from "../../lib/time";
-import { boxText, temperatureTo, WIND_LABELS, windTo } from "../../lib/units";
+import { boxText, pointOf, temperatureTo, WIND_LABELS, windTo } from "../../lib/units";
 import type { Water } from "../../lib/waters";
 import { useFetchWeather, useWeather } from "../../lib/weather";
 import { Button, Fault } from "../../ui/controls";
@@ -77,7 +77,7 @@ export function HourStrip({ water, meaning }: { water: Water; meaning: Meaning |
   return (
     <section aria-labelledby="by-hour" className="space-y-1.5">
       <h3 id="by-hour">{words.byHour}</h3>
-      {windHours.length > 0 ? (
+      {meaning && (
         <Strip
           hours={windHours}
           light={meaning?.light.hours ?? []}
@@ -85,7 +85,8 @@ export function HourStrip({ water, meaning }: { water: Water; meaning: Meaning |
           unit={settings.wind_unit}
           when={when}
         />
-      ) : (
+      )}
+      {windHours.length === 0 && (
         <p className="text-soft">{weather.isPending ? words.working : words.noForecast}</p>
       )}
       {meaning?.wind_turns.map((turn) => (
@@ -122,15 +123,94 @@ interface StripProps {
   when: number;
 }
 
-function Strip({ hours, light, zone, unit, when }: StripProps) {
+type LightHour = StripProps["light"][number];
+
+function RowHead({ children }: { children: ReactNode }) {
+  return (
+    <th scope="row" className="sticky left-0 bg-paper pr-2 text-left align-middle font-semibold">
+      {children}
+    </th>
+  );
+}
+
+function WindRows({ hours, light, unit }: { hours: Hour[]; light: LightHour[]; unit: StripProps["unit"] }) {
   const most = Math.max(6, ...hours.map((h) => h.gust_m_s ?? h.wind_m_s));
-  const sun = new Map(light.map((h) => [new Date(h.when).getTime(), h]));
+  const wind = new Map(hours.map((h) => [new Date(h.when).getTime(), h]));
+  const at = (one: LightHour) => wind.get(new Date(one.when).getTime());
+  return (
+    <>
+      <tr className="h-16 align-bottom">
+        <RowHead>
+          {words.wind}, {WIND_LABELS[unit]}
+        </RowHead>
+        {light.map((one) => {
+          const h = at(one);
+          return (
+            <td key={one.when} className="px-0.5 align-bottom">
+              {h && (
+                <>
+                  <span className="block">{windTo(unit, h.wind_m_s).toFixed(0)}</span>
+                  <span
+                    title={h.gust_m_s === null ? undefined : words.gusts(windTo(unit, h.gust_m_s).toFixed(0))}
+                    className={`relative mx-auto block w-4 border-2 ${h.boat === "stop" ? "border-warm bg-warm" : h.boat === "caution" ? "border-warm" : "border-water"}`}
+                    style={{ height: `${(34 * h.wind_m_s) / most}px` }}
+                  />
+                </>
+              )}
+            </td>
+          );
+        })}
+      </tr>
+      <tr>
+        <RowHead>{words.blowsTo}</RowHead>
+        {light.map((one) => {
+          const h = at(one);
+          return (
+            <td key={one.when}>
+              {h && h.from_deg !== null && (
+                <>
+                  <Arrow fromDeg={h.from_deg} />
+                  <span>{h.onto}</span>
+                </>
+              )}
+            </td>
+          );
+        })}
+      </tr>
+    </>
+  );
+}
+
+function SunRows({ light }: { light: LightHour[] }) {
+  return (
+    <>
+      <tr>
+        <RowHead>{words.sun}</RowHead>
+        {light.map((h) => (
+          <td key={h.when} title={h.spot ? words.spotHour : undefined}>
+            {h.sun_deg > 0 ? `${h.sun_deg.toFixed(0)}°` : h.sun_deg > -6 ? words.twilight : "·"}
+            {h.spot && <span className="block text-light">◉</span>}
+          </td>
+        ))}
+      </tr>
+      <tr>
+        <RowHead>{words.lookTo}</RowHead>
+        {light.map((h) => (
+          <td key={h.when}>{h.look_deg === null ? "·" : pointOf(h.look_deg)}</td>
+        ))}
+      </tr>
+    </>
+  );
+}
+
+function Strip({ hours, light, zone, unit, when }: StripProps) {
   const box = useRef<HTMLDivElement>(null);
+  const now = (iso: string) => Math.abs(new Date(iso).getTime() - when) <= 1_800_000;
   // The hour in hand stands in view.
   useEffect(() => {
     const strip = box.current;
-    const now = strip?.querySelector<HTMLElement>("[data-now]");
-    if (strip && now) strip.scrollLeft = now.offsetLeft - strip.clientWidth / 2;
+    const cell = strip?.querySelector<HTMLElement>("[data-now]");
+    if (strip && cell) strip.scrollLeft = cell.offsetLeft - strip.clientWidth / 2;
   });
   return (
     <div ref={box} className="relative overflow-x-auto">
@@ -138,69 +218,24 @@ function Strip({ hours, light, zone, unit, when }: StripProps) {
         <caption className="sr-only">{words.byHour}</caption>
         <tbody>
           <tr>
-            <th scope="row" className="sticky left-0 bg-paper pr-2 text-left font-semibold">
-              {words.hour}
-            </th>
-            {hours.map((h) => (
+            <RowHead>{words.hour}</RowHead>
+            {light.map((h) => (
               <td
                 key={h.when}
-                data-now={Math.abs(new Date(h.when).getTime() - when) <= 1_800_000 ? "" : undefined}
-                className={`min-w-8 px-0.5 ${Math.abs(new Date(h.when).getTime() - when) <= 1_800_000 ? "bg-ink font-bold text-raised" : ""}`}
+                data-now={now(h.when) ? "" : undefined}
+                className={`min-w-8 px-0.5 ${now(h.when) ? "bg-ink font-bold text-raised" : ""}`}
               >
                 {clockText(h.when, zone).slice(0, 2)}
               </td>
             ))}
           </tr>
-          <tr className="h-16 align-bottom">
-            <th scope="row" className="sticky left-0 bg-paper pr-2 text-left align-middle font-semibold">
-              {words.wind}, {WIND_LABELS[unit]}
-            </th>
-            {hours.map((h) => (
-              <td key={h.when} className="px-0.5 align-bottom">
-                <span className="block">{windTo(unit, h.wind_m_s).toFixed(0)}</span>
-                <span
-                  title={h.gust_m_s === null ? undefined : words.gusts(windTo(unit, h.gust_m_s).toFixed(0))}
-                  className={`relative mx-auto block w-4 border-2 ${h.boat === "stop" ? "border-warm bg-warm" : h.boat === "caution" ? "border-warm" : "border-water"}`}
-                  style={{ height: `${(34 * h.wind_m_s) / most}px` }}
-                />
-              </td>
-            ))}
-          </tr>
-          <tr>
-            <th scope="row" className="sticky left-0 bg-paper pr-2 text-left font-semibold">
-              {words.blowsTo}
-            </th>
-            {hours.map((h) => (
-              <td key={h.when}>
-                {h.from_deg === null ? (
-                  "?"
-                ) : (
-                  <>
-                    <Arrow fromDeg={h.from_deg} />
-                    <span>{h.onto}</span>
-                  </>
-                )}
-              </td>
-            ))}
-          </tr>
-          <tr>
-            <th scope="row" className="sticky left-0 bg-paper pr-2 text-left font-semibold">
-              {words.sun}
-            </th>
-            {hours.map((h) => {
-              const at = sun.get(new Date(h.when).getTime());
-              const up = at && at.sun_deg > 0;
-              return (
-                <td key={h.when} title={at?.spot ? words.spotHour : undefined}>
-                  {up ? `${at.sun_deg.toFixed(0)}°` : at && at.sun_deg > -6 ? words.twilight : "·"}
-                  {at?.spot && <span className="block text-light">◉</span>}
-                </td>
-              );
-            })}
-          </tr>
+          {hours.length > 0 && <WindRows hours={hours} light={light} unit={unit} />}
+          <SunRows light={light} />
         </tbody>
       </table>
-      <p className="text-[0.85rem] text-soft">{words.stripKey}</p>
+      <p className="text-[0.85rem] text-soft">
+        {hours.length > 0 && words.stripKey} {words.sunKey}
+      </p>
     </div>
   );
 }

@@ -41,8 +41,9 @@ export const words = {
   sun: "Sun",
   twilight: "dim",
   spotHour: "Sun high enough to spot fish",
-  stripKey:
-    "Bars: mean wind; with a warm edge a small boat should think again, filled it stays ashore. ◉ fish can be spotted.",
+  lookTo: "Look",
+  stripKey: "Bars: mean wind; with a warm edge a small boat should think again, filled it stays ashore.",
+  sunKey: "Sun: its height. ◉ fish can be spotted. Look: away from the sun.",
   gusts: (v: string) => `gusts ${v}`,
   noForecast: "No forecast for this day yet.",
   fetchForecast: "Fetch the forecast",
