@@ -20,6 +20,7 @@ const FishPage = lazy(() => import("./pages/Fish/FishPage"));
 const LogPage = lazy(() => import("./pages/Log/LogPage"));
 const OutingPage = lazy(() => import("./pages/Log/OutingPage"));
 const KitPage = lazy(() => import("./pages/Kit/KitPage"));
+const FlyBoxPage = lazy(() => import("./pages/FlyBox/FlyBoxPage"));
 const StartPage = lazy(() => import("./pages/Start/StartPage"));
 const WaterFormPage = lazy(() => import("./pages/Start/WaterFormPage"));
 
@@ -49,6 +50,7 @@ export function App() {
                   <Route path="/log" element={<LogPage />} />
                   <Route path="/log/:id" element={<OutingPage />} />
                   <Route path="/kit" element={<KitPage />} />
+                  <Route path="/kit/box" element={<FlyBoxPage />} />
                   <Route path="/start" element={<StartPage />} />
                   <Route path="/waters/:id" element={<WaterFormPage />} />
                   <Route path="*" element={<Failed error={new Error()} />} />

@@ -18,8 +18,8 @@ from stillthread.core.tackle.flies import STARTER_FLIES
 from stillthread.demo.places import UPLAND, WATERS, DemoWater
 from stillthread.demo.season import write_reading, write_season
 from stillthread.demo.water_year import refresh_forecast, write_chart, write_year
+from stillthread.flybox.box_services import add_starter_flies
 from stillthread.flybox.models import Line
-from stillthread.flybox.services import add_starter_flies
 from stillthread.waters.models import Reading
 from stillthread.waters.schemas import WaterBody, WaterOut
 from stillthread.waters.services import list_waters, put_water

@@ -4,20 +4,21 @@ from __future__ import annotations
 
 import uuid
 
-from django.http import HttpRequest
-from ninja import Router
+from django.http import HttpRequest, HttpResponse
+from ninja import File, Router
+from ninja.files import UploadedFile
 from pydantic import Field, model_validator
 
-from stillthread.core.tackle.flies import STARTER_FLIES
 from stillthread.core.tackle.lines import Line as CoreLine
 from stillthread.core.thread.line_weight import label_doubt
-from stillthread.flybox import services
+from stillthread.flybox import box_services as box
 from stillthread.flybox.models import Fly, Line
+from stillthread.flybox.schemas import FlyBody, FlyOut, StarterFly, StarterIn, TakenOut
+from stillthread.formats.flies_file import check_size, read_flies, write_flies_csv
+from stillthread.formats.fly_contract import FlyFile
 from stillthread.formats.plan_contract import LineIn as LineDocument
-from stillthread.formats.plan_contract import Tone, Weight
 from stillthread.formats.simulate_contract import DensityProfile, LineFamily
-from stillthread.formats.strict import Name, Strict
-from stillthread.formats.water_contract import Prey
+from stillthread.formats.strict import Strict
 from stillthread.web.errors import FAILURES
 from stillthread.web.owned import delete_owned, live, put_owned
 
@@ -56,30 +57,6 @@ class LineOut(Strict):
     label_doubt: str | None
 
 
-class FlyBody(Strict):
-    """A fly as the client writes it."""
-
-    name: Name
-    prey: list[Prey] = Field(min_length=1, max_length=8)
-    hooks: list[int] = Field(min_length=1, max_length=8)
-    tone: Tone
-    weight: Weight
-    surface: bool = False
-    stock: int | None = Field(None, ge=0, le=10000)
-
-
-class FlyOut(FlyBody):
-    """A fly in the box."""
-
-    id: uuid.UUID
-
-
-class StarterFly(FlyBody):
-    """A pattern of the starter set."""
-
-    key: str
-
-
 class KitOut(Strict):
     """Everything the angler owns, and the starter set on offer."""
 
@@ -88,31 +65,18 @@ class KitOut(Strict):
     starter: list[StarterFly]
 
 
-class StarterIn(Strict):
-    """Which starter patterns to add."""
-
-    keys: list[str] = Field(min_length=1, max_length=100)
-
-
 def _line_out(row: Line) -> LineOut:
     fields = {f: getattr(row, f) for f in LineBody.model_fields}
     line = CoreLine(key=str(row.pk), **fields)
     return LineOut(id=row.pk, title=line.title, label_doubt=label_doubt(line), **fields)
 
 
-def _fly_out(row: Fly) -> FlyOut:
-    return FlyOut(id=row.pk, **{f: getattr(row, f) for f in FlyBody.model_fields})
-
-
-def _starter() -> list[StarterFly]:
-    return [StarterFly(key=f.key, **{name: getattr(f, name) for name in FlyBody.model_fields}) for f in STARTER_FLIES]
-
-
 @router.get("/kit", response={200: KitOut, **FAILURES})
 def read_kit(request: HttpRequest) -> KitOut:
     """Return lines, flies and the starter set."""
     lines = [_line_out(row) for row in live(Line, request.user)]
-    return KitOut(lines=lines, flies=[_fly_out(row) for row in live(Fly, request.user)], starter=_starter())
+    flies = [box.fly_out(row) for row in live(Fly, request.user)]
+    return KitOut(lines=lines, flies=flies, starter=box.starter())
 
 
 @router.put("/kit/lines/{line_id}", response={200: LineOut, **FAILURES})
@@ -131,7 +95,7 @@ def delete_line(request: HttpRequest, line_id: uuid.UUID) -> tuple[int, None]:
 @router.put("/kit/flies/{fly_id}", response={200: FlyOut, **FAILURES})
 def put_fly(request: HttpRequest, fly_id: uuid.UUID, payload: FlyBody) -> FlyOut:
     """Write a fly under the client's UUID."""
-    return _fly_out(put_owned(Fly, request.user, fly_id, **payload.model_dump()))
+    return box.put_fly(request.user, fly_id, payload)
 
 
 @router.delete("/kit/flies/{fly_id}", response={204: None, **FAILURES})
@@ -144,4 +108,23 @@ def delete_fly(request: HttpRequest, fly_id: uuid.UUID) -> tuple[int, None]:
 @router.post("/kit/starter", response={200: list[FlyOut], **FAILURES})
 def add_starter(request: HttpRequest, payload: StarterIn) -> list[FlyOut]:
     """Add starter patterns to the box."""
-    return [_fly_out(row) for row in services.add_starter_flies(request.user, payload.keys)]
+    return [box.fly_out(row) for row in box.add_starter_flies(request.user, payload.keys)]
+
+
+@router.get("/kit/flies.json", response={200: FlyFile, **FAILURES})
+def read_box(request: HttpRequest) -> FlyFile:
+    """Return the whole fly box as a JSON document."""
+    return box.box_file(request.user)
+
+
+@router.get("/kit/flies.csv", response={200: None, **FAILURES})
+def read_box_csv(request: HttpRequest) -> HttpResponse:
+    """Return the fly box as a CSV table, without recipes."""
+    return HttpResponse(write_flies_csv(box.box_file(request.user)), content_type="text/csv; charset=utf-8")
+
+
+@router.post("/kit/box-file", response={200: TakenOut, **FAILURES})
+def take_box(request: HttpRequest, file: File[UploadedFile]) -> TakenOut:
+    """Take the patterns of a JSON or CSV file into the box; a name already there is replaced."""
+    check_size(file.size or 0)
+    return TakenOut(taken=box.take_file(request.user, read_flies(file.read())))

@@ -37,6 +37,10 @@ class Fly(Owned):
     weight = models.CharField(max_length=10)
     surface = models.BooleanField(default=False)
     stock = models.PositiveIntegerField(null=True, blank=True)
+    family = models.CharField(max_length=16, blank=True)
+    counts = models.JSONField(default=list)  # [{hook, colour, count}]
+    build = models.JSONField(null=True, blank=True)
+    recipe = models.JSONField(default=dict)
 
     class Meta:
         verbose_name = "fly"

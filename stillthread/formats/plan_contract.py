@@ -6,12 +6,11 @@ from typing import Literal
 
 from pydantic import AwareDatetime, Field, model_validator
 
+from stillthread.formats.fly_contract import FlyBuildDoc, Tone, Weight
 from stillthread.formats.simulate_contract import DensityProfile, LineFamily, SimulateRequest
 from stillthread.formats.strict import Name, Share, Strict
 from stillthread.formats.water_contract import Prey, ReadingIn, SampleIn, SightingIn, WaterIn
 
-Tone = Literal["dark", "natural", "pale", "bright"]
-Weight = Literal["buoyant", "unweighted", "weighted"]
 Release = Literal["catch-and-release", "kill", "either", "unknown"]
 
 
@@ -59,6 +58,7 @@ class FlyIn(Strict):
     weight: Weight
     surface: bool = False
     stock: int | None = Field(None, ge=0, le=10000, description="how many are in the box; left out = not counted")
+    build: FlyBuildDoc | None = Field(None, description="what it is tied with; left out = usual for its weight class")
 
 
 class RulesIn(Strict):

@@ -7,6 +7,7 @@ import numpy as np
 from stillthread.core.food.catalogue import BY_KEY
 from stillthread.core.setup.model import Angler, Plan, PlanInput, Rules, SetUp
 from stillthread.core.tackle.flies import Fly
+from stillthread.core.tackle.fly_build import FlyBuild
 from stillthread.core.tackle.lines import Line
 from stillthread.core.trout.belief import PlaceBelief, smallest_band
 from stillthread.core.trout.factors import comfort_depth_m
@@ -24,7 +25,9 @@ SHOWN_FOODS = 6
 
 def fly_from(doc: c.FlyIn) -> Fly:
     """Return the core's Fly."""
-    return Fly(doc.key, doc.name, tuple(doc.prey), tuple(doc.hooks), doc.tone, doc.weight, doc.stock, doc.surface)
+    build = FlyBuild(**doc.build.model_dump()) if doc.build else None
+    hooks = tuple(doc.hooks)
+    return Fly(doc.key, doc.name, tuple(doc.prey), hooks, doc.tone, doc.weight, doc.stock, doc.surface, build)
 
 
 def plan_input_from(doc: c.PlanRequest) -> PlanInput:

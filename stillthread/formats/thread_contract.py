@@ -7,6 +7,7 @@ from typing import Literal
 
 from pydantic import Field
 
+from stillthread.formats.fly_contract import FlyBuildDoc as FlyBuildDoc
 from stillthread.formats.simulate_contract import Material, PieceDoc, SimulateRequest
 from stillthread.formats.strict import Name, Strict
 
@@ -47,19 +48,6 @@ class TableAnswer(Strict):
 
     rows: list[CountRowOut]
     trolling: TrollingOut | None
-
-
-class FlyBuildDoc(Strict):
-    """What a fly is tied with."""
-
-    hook: int = Field(ge=4, le=20)
-    wire: Literal["light", "standard", "heavy"] = "standard"
-    bead: Literal["tungsten", "brass", "glass", "plastic"] | None = None
-    bead_mm: float = Field(0.0, ge=0, le=8)
-    turns: int = Field(0, ge=0, le=60)
-    turns_wire_mm: float = Field(0.4, gt=0, le=1.5)
-    foam_mm3: float = Field(0.0, ge=0, le=2000)
-    bulk: Literal["bare", "slim", "medium", "bulky"] = "slim"
 
 
 class FlyPart(Strict):

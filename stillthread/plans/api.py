@@ -9,7 +9,8 @@ from ninja import Router
 
 from stillthread.formats.plan_contract import PlanAnswer
 from stillthread.outings.schemas import OutingOut
-from stillthread.plans import services
+from stillthread.plans import box_services, services
+from stillthread.plans.box_schemas import BoxTodayOut, TieListBody, TieListOut
 from stillthread.plans.models import Plan
 from stillthread.plans.schemas import PlanBody, PlanOut, StartBody
 from stillthread.web.errors import FAILURES
@@ -40,3 +41,15 @@ def read(request: HttpRequest, plan_id: uuid.UUID) -> PlanOut:
 def start(request: HttpRequest, plan_id: uuid.UUID, payload: StartBody) -> OutingOut:
     """Start an outing from a set-up of a kept plan."""
     return services.start(request.user, plan_id, payload)
+
+
+@router.post("/box/today", response={200: BoxTodayOut, **FAILURES})
+def box_today(request: HttpRequest, payload: PlanBody) -> BoxTodayOut:
+    """Return which flies in the box stand for the food about now, and the gaps."""
+    return box_services.box_today(request.user, payload)
+
+
+@router.post("/box/tie-list", response={200: TieListOut, **FAILURES})
+def tie_list(request: HttpRequest, payload: TieListBody) -> TieListOut:
+    """Return what to tie for the plan, materials summed."""
+    return box_services.tie_list(request.user, payload)

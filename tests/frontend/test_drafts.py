@@ -37,7 +37,8 @@ class ReadingDraft(ModuleCase):
         self.assertEqual(found["problems"], [])
         reading = found["body"]["reading"]
         self.assertEqual(reading["profile"], [])
-        self.assertEqual({v for k, v in reading.items() if k not in ("profile", "thunder")}, {None})
+        self.assertEqual({v for k, v in reading.items() if k not in ("profile", "thunder", "sources")}, {None})
+        self.assertEqual(reading["sources"], {})
         self.assertIsNone(found["body"]["place"])
 
     def test_metres_and_celsius_as_typed(self):
@@ -84,6 +85,31 @@ class ReadingDraft(ModuleCase):
         self.assertEqual(
             body["sightings"], [{"prey": "scud", "abundance": "few"}, {"rise": "sip", "abundance": "many"}]
         )
+
+    def test_signs_how_prey_was_met_and_samples(self):
+        sample = {"items": [{"prey": "scud", "count": 4, "state": "live"}]}
+        body = self.read(
+            seen={"scud": "some"}, met={"scud": "coughed-up"}, signs={"swallows": "few"}, samples=[sample]
+        )["body"]
+        self.assertEqual(
+            body["sightings"],
+            [{"prey": "scud", "abundance": "some", "evidence": "coughed-up"}, {"sign": "swallows", "abundance": "few"}],
+        )
+        self.assertEqual(body["samples"], [sample])
+
+    def test_pressure_is_the_stations_or_the_seas(self):
+        at_water = self.read(pressure="978")["body"]["reading"]
+        self.assertEqual((at_water["station_pressure_hpa"], at_water["sea_level_pressure_hpa"]), (978, None))
+        at_sea = self.read(pressure="1013,5", pressureAt="sea")["body"]["reading"]
+        self.assertEqual((at_sea["station_pressure_hpa"], at_sea["sea_level_pressure_hpa"]), (None, 1013.5))
+        self.assertEqual(self.paths(pressure="low"), {"reading.station_pressure_hpa": "not_a_number"})
+
+    def test_the_level_is_a_depth_and_may_be_negative(self):
+        self.assertAlmostEqual(self.read(level="-1.2")["body"]["reading"]["level_m"], -1.2)
+
+    def test_typing_over_takes_the_source_away(self):
+        sources = {"wind": "forecast", "profile": "instrument"}
+        self.assertEqual(self.call("typed", sources, "wind"), {"profile": "instrument"})
 
     def test_a_stored_reading_comes_back_into_the_boxes(self):
         stored = {
@@ -157,3 +183,52 @@ class WaterDraft(ModuleCase):
         body = self.read(**self.good(maxFlies="3", release="either", source="board"))["body"]
         again = self.call("draftOfWater", {**body, "id": "x"}, METRIC)
         self.assertEqual(self.call("readWater", again, METRIC)["body"], body)
+
+
+class Areas(ModuleCase):
+    module = "pages/Start/waterDraft.ts"
+
+    def test_lines_of_depth_and_area(self):
+        # A hectare is 10,000 m², an acre 4046.8564224 m² (exact by definition).
+        found = self.call("readAreas", "0 84\n\n3,5;62", "m")
+        self.assertEqual(
+            found, {"rows": [{"depth_m": 0, "area_m2": 840000}, {"depth_m": 3.5, "area_m2": 620000}], "badLine": None}
+        )
+        feet = self.call("readAreas", "10 2", "ft")["rows"][0]
+        self.assertAlmostEqual(feet["depth_m"], 3.048)
+        self.assertAlmostEqual(feet["area_m2"], 8093.7128448)
+
+    def test_a_line_that_is_none_is_named(self):
+        for text, line in (("0 84\ndeep", 2), ("0", 1), ("0 84\n3 x", 2), ("1 2 3", 1)):
+            self.assertEqual(self.call("readAreas", text, "m")["badLine"], line)
+
+
+class Patterns(ModuleCase):
+    module = "pages/FlyBox/patternDraft.ts"
+
+    def read(self, **parts):
+        return self.call("readPattern", {**self.call("emptyPattern"), "name": "Pupa", "prey": ["scud"], **parts}, None)
+
+    def test_materials_and_steps_line_by_line(self):
+        body = self.read(
+            materials="rib: silver / fine wire / thin\nbody: floss\n\nback: olive / strip", steps="One.\n\nTwo."
+        )["body"]
+        self.assertEqual(
+            [(m["part"], m["colour"], m["what"], m["size"]) for m in body["recipe"]["materials"]],
+            [("rib", "silver", "fine wire", "thin"), ("body", "", "floss", ""), ("back", "olive", "strip", "")],
+        )
+        self.assertEqual([s["text"] for s in body["recipe"]["steps"]], ["One.", "Two."])
+
+    def test_what_cannot_be_read_is_said(self):
+        self.assertIn("4 to 20", self.read(hooks="3")["wrong"])
+        self.assertIn("at least one food", self.read(prey=[])["wrong"])
+        self.assertIn("Line 2", self.read(materials="rib: wire\nfloss")["wrong"])
+        self.assertIn("Bead size", self.read(bead="brass", beadMm="big")["wrong"])
+
+    def test_a_pattern_comes_back_as_it_went(self):
+        body = self.read(
+            hooks="12 14", hook="14", bead="brass", beadMm="2,8", turns="4", materials="rib: wire", steps="Wind."
+        )["body"]
+        self.assertEqual(body["build"]["bead_mm"], 2.8)
+        again = self.call("readPattern", self.call("draftOfPattern", body), body)["body"]
+        self.assertEqual(again, body)

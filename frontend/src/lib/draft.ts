@@ -231,7 +231,8 @@ export function readDraft(draft: Draft): Read {
   });
   const sightings: NonNullable<PlanBody["sightings"]> = [
     ...Object.entries(draft.seen).map(
-      ([prey, abundance]) => ({ prey, abundance, evidence: draft.met[prey] ?? "seen" }) as Sighting,
+      ([prey, abundance]) =>
+        ({ prey, abundance, ...(draft.met[prey] ? { evidence: draft.met[prey] } : {}) }) as Sighting,
     ),
     ...Object.entries(draft.rises).map(([rise, abundance]) => ({ rise, abundance }) as Sighting),
     ...Object.entries(draft.signs).map(([sign, abundance]) => ({ sign, abundance }) as Sighting),

@@ -2,6 +2,20 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { api, need, type Schemas } from "../api/client";
 
+/** A fly in the box as it is written back: without what the server computes. */
+export function flyBody(fly: Schemas["FlyOut"]): Schemas["FlyBody"] {
+  const {
+    id: _i,
+    submerged_g: _g,
+    sink_m_s: _s,
+    sink_class: _c,
+    sink_hook: _h,
+    own_build: _o,
+    ...body
+  } = fly;
+  return body;
+}
+
 export function useKit() {
   return useQuery({ queryKey: ["kit"], queryFn: () => need(api.GET("/api/kit")) });
 }

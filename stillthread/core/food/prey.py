@@ -24,6 +24,7 @@ FAMILIES = {
     "terrestrial": "floating foam fly",
     "snail": "dark, round, static fly",
 }
+FAMILY_KEYS = tuple(FAMILIES)
 COLOURS = (
     "black", "brown", "olive", "tan", "orange", "red", "maroon", "green", "chartreuse", "white", "pale", "silver", "grey",
     "blue", "yellow", "clear",

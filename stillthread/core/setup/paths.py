@@ -11,6 +11,7 @@ import numpy as np
 
 from stillthread.core.setup.model import PlacedFly, Retrieve
 from stillthread.core.setup.score import CAST_S, Reach
+from stillthread.core.tackle.fly_build import build_on_hook
 from stillthread.core.tackle.leaders import Leader
 from stillthread.core.tackle.lines import Line
 from stillthread.core.tackle.rig import Float, Rig, TiedFly, level_pieces
@@ -18,7 +19,7 @@ from stillthread.core.thread.band import simulate, simulate_with_band
 from stillthread.core.thread.calibrate import doubt_of
 from stillthread.core.thread.cast import Cast
 from stillthread.core.thread.chain import SCREEN
-from stillthread.core.thread.fly_sink import usual_fly
+from stillthread.core.thread.fly_sink import tied_fly, usual_fly
 from stillthread.core.thread.retrieve import Pull, usual_pull
 from stillthread.core.thread.tables import sinking_cast
 from stillthread.core.thread.track import CastResult, FlyTrack
@@ -77,14 +78,19 @@ def pull_of(retrieve: Retrieve) -> Pull:
 
 
 def tied(flies: Sequence[PlacedFly]) -> tuple[TiedFly, ...]:
-    """Return placed flies for the thread, with the build usual for their weight class; all but the last hang on droppers."""
+    """Return placed flies for the thread, by their own build, else the one usual for their weight class.
+
+    All but the last hang on droppers.
+    """
     last = len(flies) - 1
-    return tuple(
-        usual_fly(
-            one.fly.name, one.fly.weight, one.hook, one.from_line_m, DROPPER_M if i < last else 0.0, one.fly.surface
-        )
-        for i, one in enumerate(flies)
-    )
+    return tuple(_tied(one, DROPPER_M if i < last else 0.0) for i, one in enumerate(flies))
+
+
+def _tied(one: PlacedFly, dropper_m: float) -> TiedFly:
+    fly = one.fly
+    if fly.build is not None:
+        return tied_fly(fly.name, build_on_hook(fly.build, one.hook), one.from_line_m, dropper_m)
+    return usual_fly(fly.name, fly.weight, one.hook, one.from_line_m, dropper_m, fly.surface)
 
 
 def rig_of(line: Line, leader: Leader, flies: tuple[TiedFly, ...], float_: Float | None = None) -> Rig:

@@ -7,7 +7,7 @@ Every figure is common practice put into numbers by us, and is shown to the angl
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 WATER_KG_M3 = 1000.0
 STEEL, LEAD_FREE_WIRE, SOAKED_FIBRE, FOAM = 7850.0, 7300.0, 1250.0, 200.0  # densities [kg/m³]
@@ -111,3 +111,23 @@ def usual_build(weight: str, hook: int, surface: bool = False) -> FlyBuild:
     return FlyBuild(
         hook, wire="light" if surface else "standard", foam_mm3=round(2 * bare / lift_per_mm3), bulk="medium"
     )
+
+
+def build_on_hook(build: FlyBuild, hook: int) -> FlyBuild:
+    """Return the same pattern tied on another hook size: bead with the shank, foam with its cube, wire as it was.
+
+    Common practice. Raises ValueError outside hook sizes 4 to 20.
+    """
+    if hook == build.hook:
+        return build
+    ratio = shank_mm(hook) / shank_mm(build.hook)
+    return replace(
+        build, hook=hook, bead_mm=round(build.bead_mm * ratio, 1), foam_mm3=round(build.foam_mm3 * ratio**3, 1)
+    )
+
+
+def weight_class(build: FlyBuild) -> str:
+    """Return 'buoyant' where a build floats, 'weighted' where it carries a bead or wire, else 'unweighted'."""
+    if add_up(build).submerged_g < 0:
+        return "buoyant"
+    return "weighted" if build.bead in ("tungsten", "brass") or build.turns else "unweighted"

@@ -7,6 +7,8 @@ from stillthread.core.tackle.rig import TiedFly
 from stillthread.core.thread.fluid import GRAVITY_M_S2, terminal_speed_m_s
 
 USUAL_TEMPERATURE_C = 10.0
+# Sink classes by the slowest speed [m/s] of each, slowest first; a fly that rises floats. Our division.
+SINK_CLASSES = (("slow", 0.0), ("medium", 0.06), ("fast", 0.1), ("very fast", 0.16))
 
 
 def sink_speed_m_s(build: FlyBuild, temperature_c: float = USUAL_TEMPERATURE_C) -> float:
@@ -38,3 +40,10 @@ def usual_fly(
 ) -> TiedFly:
     """Return a fly of which only weight class and hook are known, with the build usual for it."""
     return tied_fly(name, usual_build(weight, hook, surface), from_line_m, dropper_m)
+
+
+def sink_class(speed_m_s: float) -> str:
+    """Return the class of a fly's sink speed [m/s]: 'floats', 'slow', 'medium' from 0.06, 'fast' from 0.10, 'very fast' from 0.16."""
+    if speed_m_s < 0:
+        return "floats"
+    return [name for name, least in SINK_CLASSES if speed_m_s >= least][-1]

@@ -4,6 +4,46 @@
  */
 
 export interface paths {
+    "/api/box/tie-list": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Tie List
+         * @description Return what to tie for the plan, materials summed.
+         */
+        post: operations["stillthread_plans_api_tie_list"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/box/today": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Box Today
+         * @description Return which flies in the box stand for the food about now, and the gaps.
+         */
+        post: operations["stillthread_plans_api_box_today"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/feed": {
         parameters: {
             query?: never;
@@ -88,6 +128,66 @@ export interface paths {
          * @description Return lines, flies and the starter set.
          */
         get: operations["stillthread_flybox_api_read_kit"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kit/box-file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Box
+         * @description Take the patterns of a JSON or CSV file into the box; a name already there is replaced.
+         */
+        post: operations["stillthread_flybox_api_take_box"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kit/flies.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Box Csv
+         * @description Return the fly box as a CSV table, without recipes.
+         */
+        get: operations["stillthread_flybox_api_read_box_csv"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kit/flies.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Box
+         * @description Return the whole fly box as a JSON document.
+         */
+        get: operations["stillthread_flybox_api_read_box"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1085,6 +1185,16 @@ export interface components {
             places: components["schemas"]["PlaceBeliefOut"][];
         };
         /**
+         * BoxTodayOut
+         * @description The box against the food about now.
+         */
+        BoxTodayOut: {
+            /** Gaps */
+            gaps: number;
+            /** Rows */
+            rows: components["schemas"]["FoodFitOut"][];
+        };
+        /**
          * CalendarOut
          * @description The hatch calendar of a water.
          */
@@ -1280,6 +1390,21 @@ export interface components {
              * @description metres below today's surface, positive down
              */
             depth_m: number;
+        };
+        /**
+         * CountDoc
+         * @description How many of one hook size and colour are in the box.
+         */
+        CountDoc: {
+            /**
+             * Colour
+             * @default
+             */
+            colour: string;
+            /** Count */
+            count: number;
+            /** Hook */
+            hook: number;
         };
         /**
          * CountRowOut
@@ -1702,6 +1827,28 @@ export interface components {
             wind_true: boolean;
         };
         /**
+         * FittingFlyOut
+         * @description A fly in the box that stands for a food.
+         */
+        FittingFlyOut: {
+            /** Hooks */
+            hooks: number[];
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /**
+             * Sink Class
+             * @enum {string}
+             */
+            sink_class: "floats" | "slow" | "medium" | "fast" | "very fast";
+            /** Stock */
+            stock: number | null;
+        };
+        /**
          * FloatCheckAnswer
          * @description Landing and load of a float rig for this angler's rod, arm and net.
          */
@@ -1777,12 +1924,31 @@ export interface components {
          * @description A fly as the client writes it.
          */
         FlyBody: {
-            /** Hooks */
+            /** @description what it is tied with, at one of its hooks; decides its weight */
+            build?: components["schemas"]["FlyBuildDoc"] | null;
+            /**
+             * Counts
+             * @default []
+             */
+            counts: components["schemas"]["CountDoc"][];
+            /** Family */
+            family?: ("worm" | "slim-pupa" | "emerger" | "dry" | "shrimp" | "leech" | "damsel-nymph" | "damsel-adult" | "dragon-nymph" | "nymph" | "caddis-pupa" | "caddis-dry" | "boatman" | "attractor" | "fry" | "terrestrial" | "snail") | null;
+            /**
+             * Hooks
+             * @description hook sizes carried
+             */
             hooks: number[];
             /** Name */
             name: string;
             /** Prey */
             prey: ("chironomid-larva" | "chironomid-pupa" | "chironomid-adult" | "scud" | "leech" | "damsel-nymph" | "damsel-adult" | "dragonfly-nymph" | "mayfly" | "caddis" | "water-boatman" | "daphnia" | "fry" | "terrestrial" | "snail" | "stocked-instinct")[];
+            /**
+             * @default {
+             *       "materials": [],
+             *       "steps": []
+             *     }
+             */
+            recipe: components["schemas"]["RecipeDoc"];
             /** Stock */
             stock?: number | null;
             /**
@@ -1858,11 +2024,37 @@ export interface components {
             wire: "light" | "standard" | "heavy";
         };
         /**
+         * FlyFile
+         * @description A whole fly box as it goes in and out.
+         */
+        FlyFile: {
+            /** Flies */
+            flies: components["schemas"]["PatternDoc"][];
+            /**
+             * Version
+             * @default 1
+             * @constant
+             */
+            version: 1;
+        };
+        /**
          * FlyOut
-         * @description A fly in the box.
+         * @description A fly in the box: weight in water and sink speed at `sink_hook`, by its own build or the one usual for its weight.
          */
         FlyOut: {
-            /** Hooks */
+            /** @description what it is tied with, at one of its hooks; decides its weight */
+            build?: components["schemas"]["FlyBuildDoc"] | null;
+            /**
+             * Counts
+             * @default []
+             */
+            counts: components["schemas"]["CountDoc"][];
+            /** Family */
+            family?: ("worm" | "slim-pupa" | "emerger" | "dry" | "shrimp" | "leech" | "damsel-nymph" | "damsel-adult" | "dragon-nymph" | "nymph" | "caddis-pupa" | "caddis-dry" | "boatman" | "attractor" | "fry" | "terrestrial" | "snail") | null;
+            /**
+             * Hooks
+             * @description hook sizes carried
+             */
             hooks: number[];
             /**
              * Id
@@ -1871,10 +2063,30 @@ export interface components {
             id: string;
             /** Name */
             name: string;
+            /** Own Build */
+            own_build: boolean;
             /** Prey */
             prey: ("chironomid-larva" | "chironomid-pupa" | "chironomid-adult" | "scud" | "leech" | "damsel-nymph" | "damsel-adult" | "dragonfly-nymph" | "mayfly" | "caddis" | "water-boatman" | "daphnia" | "fry" | "terrestrial" | "snail" | "stocked-instinct")[];
+            /**
+             * @default {
+             *       "materials": [],
+             *       "steps": []
+             *     }
+             */
+            recipe: components["schemas"]["RecipeDoc"];
+            /**
+             * Sink Class
+             * @enum {string}
+             */
+            sink_class: "floats" | "slow" | "medium" | "fast" | "very fast";
+            /** Sink Hook */
+            sink_hook: number;
+            /** Sink M S */
+            sink_m_s: number;
             /** Stock */
             stock?: number | null;
+            /** Submerged G */
+            submerged_g: number;
             /**
              * Surface
              * @default false
@@ -1928,6 +2140,24 @@ export interface components {
             time_in_band_s?: number | null;
             /** Track */
             track: number[][];
+        };
+        /**
+         * FoodFitOut
+         * @description A food about now, the flies that stand for it, and what the starter box would offer where none does.
+         */
+        FoodFitOut: {
+            /** Flies */
+            flies: components["schemas"]["FittingFlyOut"][];
+            /** Gap */
+            gap: boolean;
+            /** Name */
+            name: string;
+            /** Prey */
+            prey: string;
+            /** Share */
+            share: number;
+            /** Starters */
+            starters: string[];
         };
         /**
          * FoodHereOut
@@ -2414,6 +2644,43 @@ export interface components {
             sounding_m: number;
         };
         /**
+         * MaterialDoc
+         * @description One material: the part it makes, what it is, colour and size in words.
+         */
+        MaterialDoc: {
+            /**
+             * Colour
+             * @default
+             */
+            colour: string;
+            /**
+             * Part
+             * @enum {string}
+             */
+            part: "hook" | "thread" | "bead" | "eyes" | "weight" | "tail" | "rib" | "body" | "back" | "wing" | "thorax" | "gills" | "legs" | "hackle" | "head";
+            /**
+             * Size
+             * @default
+             */
+            size: string;
+            /** What */
+            what: string;
+        };
+        /**
+         * MaterialSumOut
+         * @description A material over the whole list.
+         */
+        MaterialSumOut: {
+            /** Counted */
+            counted: boolean;
+            /** Flies */
+            flies: number;
+            /** Part */
+            part: string;
+            /** Words */
+            words: string;
+        };
+        /**
          * MoveOut
          * @description What one thing seen did to the share of its prey.
          */
@@ -2610,6 +2877,54 @@ export interface components {
             prey: string;
             /** Share */
             share: number;
+        };
+        /**
+         * PatternDoc
+         * @description A pattern of a fly box. With `counts` the stock is their sum; left out, it is not counted.
+         */
+        PatternDoc: {
+            /** @description what it is tied with, at one of its hooks; decides its weight */
+            build?: components["schemas"]["FlyBuildDoc"] | null;
+            /**
+             * Counts
+             * @default []
+             */
+            counts: components["schemas"]["CountDoc"][];
+            /** Family */
+            family?: ("worm" | "slim-pupa" | "emerger" | "dry" | "shrimp" | "leech" | "damsel-nymph" | "damsel-adult" | "dragon-nymph" | "nymph" | "caddis-pupa" | "caddis-dry" | "boatman" | "attractor" | "fry" | "terrestrial" | "snail") | null;
+            /**
+             * Hooks
+             * @description hook sizes carried
+             */
+            hooks: number[];
+            /** Name */
+            name: string;
+            /** Prey */
+            prey: ("chironomid-larva" | "chironomid-pupa" | "chironomid-adult" | "scud" | "leech" | "damsel-nymph" | "damsel-adult" | "dragonfly-nymph" | "mayfly" | "caddis" | "water-boatman" | "daphnia" | "fry" | "terrestrial" | "snail" | "stocked-instinct")[];
+            /**
+             * @default {
+             *       "materials": [],
+             *       "steps": []
+             *     }
+             */
+            recipe: components["schemas"]["RecipeDoc"];
+            /** Stock */
+            stock?: number | null;
+            /**
+             * Surface
+             * @default false
+             */
+            surface: boolean;
+            /**
+             * Tone
+             * @enum {string}
+             */
+            tone: "dark" | "natural" | "pale" | "bright";
+            /**
+             * Weight
+             * @enum {string}
+             */
+            weight: "buoyant" | "unweighted" | "weighted";
         };
         /**
          * PieceDoc
@@ -3213,6 +3528,22 @@ export interface components {
             factor: string;
             /** Sentence */
             sentence: string;
+        };
+        /**
+         * RecipeDoc
+         * @description Materials and ordered steps.
+         */
+        RecipeDoc: {
+            /**
+             * Materials
+             * @default []
+             */
+            materials: components["schemas"]["MaterialDoc"][];
+            /**
+             * Steps
+             * @default []
+             */
+            steps: components["schemas"]["StepDoc"][];
         };
         /**
          * RecordedLineOut
@@ -3944,7 +4275,19 @@ export interface components {
          * @description A pattern of the starter set.
          */
         StarterFly: {
-            /** Hooks */
+            /** @description what it is tied with, at one of its hooks; decides its weight */
+            build?: components["schemas"]["FlyBuildDoc"] | null;
+            /**
+             * Counts
+             * @default []
+             */
+            counts: components["schemas"]["CountDoc"][];
+            /** Family */
+            family?: ("worm" | "slim-pupa" | "emerger" | "dry" | "shrimp" | "leech" | "damsel-nymph" | "damsel-adult" | "dragon-nymph" | "nymph" | "caddis-pupa" | "caddis-dry" | "boatman" | "attractor" | "fry" | "terrestrial" | "snail") | null;
+            /**
+             * Hooks
+             * @description hook sizes carried
+             */
             hooks: number[];
             /** Key */
             key: string;
@@ -3952,6 +4295,13 @@ export interface components {
             name: string;
             /** Prey */
             prey: ("chironomid-larva" | "chironomid-pupa" | "chironomid-adult" | "scud" | "leech" | "damsel-nymph" | "damsel-adult" | "dragonfly-nymph" | "mayfly" | "caddis" | "water-boatman" | "daphnia" | "fry" | "terrestrial" | "snail" | "stocked-instinct")[];
+            /**
+             * @default {
+             *       "materials": [],
+             *       "steps": []
+             *     }
+             */
+            recipe: components["schemas"]["RecipeDoc"];
             /** Stock */
             stock?: number | null;
             /**
@@ -3977,6 +4327,19 @@ export interface components {
         StarterIn: {
             /** Keys */
             keys: string[];
+        };
+        /**
+         * StepDoc
+         * @description One tying step and its caution.
+         */
+        StepDoc: {
+            /**
+             * Caution
+             * @default
+             */
+            caution: string;
+            /** Text */
+            text: string;
         };
         /**
          * StoredOut
@@ -4042,6 +4405,14 @@ export interface components {
             trolling: boolean;
         };
         /**
+         * TakenOut
+         * @description How many patterns were taken from a file.
+         */
+        TakenOut: {
+            /** Taken */
+            taken: number;
+        };
+        /**
          * ThermoclineOut
          * @description A steep part of the profile: seasonal, skin (the day's), weak, or inverse (winter).
          */
@@ -4062,6 +4433,92 @@ export interface components {
              * @description top of the metalimnion
              */
             top_m: number;
+        };
+        /**
+         * TieListBody
+         * @description A plan's inputs, and how many copies of each of its flies are wanted.
+         */
+        TieListBody: {
+            /**
+             * Copies
+             * @default 3
+             */
+            copies: number;
+            /** Place */
+            place?: string | null;
+            /**
+             * @default {
+             *       "air_temperature_c": null,
+             *       "clarity": null,
+             *       "cloud_oktas": null,
+             *       "gust_m_s": null,
+             *       "level_m": null,
+             *       "profile": [],
+             *       "sea_level_pressure_hpa": null,
+             *       "secchi_m": null,
+             *       "sources": {},
+             *       "station_pressure_hpa": null,
+             *       "surface": null,
+             *       "thunder": false,
+             *       "water_depth_m": null,
+             *       "wind_from_deg": null,
+             *       "wind_m_s": null
+             *     }
+             */
+            reading: components["schemas"]["ReadingIn"];
+            /**
+             * Samples
+             * @default []
+             */
+            samples: components["schemas"]["SampleIn"][];
+            /**
+             * Sightings
+             * @default []
+             */
+            sightings: components["schemas"]["SightingIn"][];
+            /**
+             * Water Id
+             * Format: uuid
+             */
+            water_id: string;
+            /**
+             * When
+             * Format: date-time
+             */
+            when: string;
+        };
+        /**
+         * TieListOut
+         * @description What to tie for the plan's set-ups, with the materials summed.
+         */
+        TieListOut: {
+            /** Materials */
+            materials: components["schemas"]["MaterialSumOut"][];
+            /** Ties */
+            ties: components["schemas"]["TieOut"][];
+        };
+        /**
+         * TieOut
+         * @description A fly of the plan: how many are there (null = not counted), wanted, and to tie.
+         */
+        TieOut: {
+            /** Has Recipe */
+            has_recipe: boolean;
+            /** Have */
+            have: number | null;
+            /** Hook */
+            hook: number;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /** To Tie */
+            to_tie: number;
+            /** Wanted */
+            wanted: number;
         };
         /**
          * TiedFlyDoc
@@ -4420,6 +4877,162 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    stillthread_plans_api_tie_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TieListBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TieListOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+        };
+    };
+    stillthread_plans_api_box_today: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BoxTodayOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+        };
+    };
     stillthread_waters_chart_api_read_feed: {
         parameters: {
             query?: never;
@@ -4904,6 +5517,236 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["KitOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+        };
+    };
+    stillthread_flybox_api_take_box: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakenOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+        };
+    };
+    stillthread_flybox_api_read_box_csv: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+        };
+    };
+    stillthread_flybox_api_read_box: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FlyFile"];
                 };
             };
             /** @description Bad Request */

@@ -1,15 +1,12 @@
+import { Link } from "react-router";
 import type { Schemas } from "../../api/client";
-import { useAddStarter, useDeleteFly, usePutFly } from "../../lib/kit";
+import { flyBody, useAddStarter, useDeleteFly, usePutFly } from "../../lib/kit";
 import { useReader } from "../../lib/session";
 import { Button } from "../../ui/controls";
 import { useDone } from "../../ui/UndoBar";
 import { words } from "./strings";
 
 type Fly = Schemas["FlyOut"];
-
-function bodyOf({ id: _id, ...body }: Fly): Schemas["FlyBody"] {
-  return body;
-}
 
 function FlyRow({ fly }: { fly: Fly }) {
   const { say } = useReader();
@@ -35,7 +32,7 @@ function FlyRow({ fly }: { fly: Fly }) {
           const text = e.target.value.trim();
           const stock = text === "" ? null : Number(text);
           if (stock !== (fly.stock ?? null) && (stock === null || (Number.isInteger(stock) && stock >= 0))) {
-            put.mutate({ id: fly.id, body: { ...bodyOf(fly), stock } });
+            put.mutate({ id: fly.id, body: { ...flyBody(fly), stock } });
           } else if (stock !== (fly.stock ?? null)) {
             e.target.value = fly.stock === null || fly.stock === undefined ? "" : String(fly.stock);
           }
@@ -48,7 +45,7 @@ function FlyRow({ fly }: { fly: Fly }) {
         onClick={() =>
           remove.mutate(fly.id, {
             onSuccess: () =>
-              done({ text: words.removed, undo: () => put.mutate({ id: fly.id, body: bodyOf(fly) }) }),
+              done({ text: words.removed, undo: () => put.mutate({ id: fly.id, body: flyBody(fly) }) }),
           })
         }
       >
@@ -71,6 +68,9 @@ export function Flies({ flies, starter }: { flies: Fly[]; starter: Schemas["Star
           <FlyRow key={fly.id} fly={fly} />
         ))}
       </ul>
+      <p className="mb-2">
+        <Link to="/kit/box">{words.toBox}</Link>
+      </p>
       {missing.length > 0 && (
         <Button onClick={() => add.mutate(missing.map((fly) => fly.key))} disabled={add.isPending}>
           {flies.length === 0 ? words.addStarter : words.addMissing(missing.length)}

@@ -1,4 +1,5 @@
 export const words = {
+  toBox: "Fly box: recipes, what fits today, what to tie",
   title: "Your kit",
   lead: "The plan only uses what is here.",
   lines: "Lines",
