@@ -123,6 +123,7 @@ def views(address: str) -> dict[str, tuple[dict, bool, object]]:
         "log": (DESKTOP, False, simple("/log", "The log")),
         "log-phone": (PHONE, True, simple("/log", "The log")),
         "outing": (DESKTOP, False, outing),
+        "flybox": (DESKTOP, False, simple("/kit/box", "Fly box")),
         "kit": (DESKTOP, False, simple("/kit", "Your kit")),
         "fish-phone": (PHONE, False, lambda page: fish(page, address)),
         "fish": (DESKTOP, True, lambda page: fish(page, address)),

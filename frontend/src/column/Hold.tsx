@@ -73,24 +73,48 @@ export function Hold({ depthM, label, note, onChange }: Props) {
         strokeWidth="4"
         pointerEvents="none"
       />
-      {note && !scale.narrow && (
-        <g pointerEvents="none">
-          <path d={`M${scale.cordX + 11} ${y}h14`} stroke="var(--take)" strokeWidth="2" />
-          <rect
-            x={scale.cordX + 24}
-            y={y - 12}
-            width={10 + 7.3 * (depthText(scale.unit, depthM).length + note.length + 3)}
-            height="24"
-            rx="4"
-            fill="var(--raised)"
-            fillOpacity="0.92"
-            stroke="var(--take)"
-          />
-          <text x={scale.cordX + 29} y={y + 5} fontSize="14" fontWeight="700" fill="var(--ink)">
-            {depthText(scale.unit, depthM)} · {note}
-          </text>
-        </g>
-      )}
+      {note && !scale.narrow && <Note text={`${depthText(scale.unit, depthM)} · ${note}`} y={y} />}
+    </g>
+  );
+}
+
+const LETTER = 7.3;
+
+/** What is known at the ring, on a slip of paper beside it; on a narrow column in two lines. */
+function Note({ text, y }: { text: string; y: number }) {
+  const scale = useColumn();
+  const room = scale.width - scale.cordX - 34;
+  const parts = text.split(", ");
+  const long = 10 + LETTER * text.length > room && parts.length > 1;
+  const half = Math.ceil(parts.length / 2);
+  const lines = long ? [`${parts.slice(0, half).join(", ")},`, parts.slice(half).join(", ")] : [text];
+  const wide = 10 + LETTER * Math.max(...lines.map((line) => line.length));
+  const top = Math.min(y - 12, scale.height - 24 * lines.length);
+  return (
+    <g pointerEvents="none">
+      <path d={`M${scale.cordX + 11} ${y}h14`} stroke="var(--take)" strokeWidth="2" />
+      <rect
+        x={scale.cordX + 24}
+        y={top}
+        width={wide}
+        height={4 + 20 * lines.length}
+        rx="4"
+        fill="var(--raised)"
+        fillOpacity="0.92"
+        stroke="var(--take)"
+      />
+      {lines.map((line, i) => (
+        <text
+          key={line}
+          x={scale.cordX + 29}
+          y={top + 17 + 20 * i}
+          fontSize="14"
+          fontWeight="700"
+          fill="var(--ink)"
+        >
+          {line}
+        </text>
+      ))}
     </g>
   );
 }

@@ -12,7 +12,7 @@ export function depthOf(fly: Fly): number {
 
 export function SinkLayer({ flies, shown }: { flies: Fly[]; shown: string | null }) {
   const scale = useColumn();
-  const rows = new Map<number, number>();
+  const hung: { slot: number; y: number }[] = [];
   return (
     <g data-layer="sink">
       <text className="halo" x={scale.cordX + 14} y={scale.surfaceY - 14} fontSize="13" fill="var(--ink)">
@@ -22,10 +22,10 @@ export function SinkLayer({ flies, shown }: { flies: Fly[]; shown: string | null
         .sort((a, b) => a.sink_m_s - b.sink_m_s)
         .map((fly) => {
           const y = scale.y(depthOf(fly));
-          const row = Math.round(y / 13);
-          const place = rows.get(row) ?? 0;
-          rows.set(row, place + 1);
-          const x = scale.cordX + 24 + place * 19;
+          let slot = 0;
+          while (hung.some((other) => other.slot === slot && Math.abs(other.y - y) < 13)) slot += 1;
+          hung.push({ slot, y });
+          const x = scale.cordX + 24 + slot * 19;
           const active = fly.id === shown;
           const floats = fly.sink_m_s < 0;
           return (
