@@ -166,6 +166,14 @@ class Season(unittest.TestCase):
         self.assertTrue(6 <= float(z[int(np.argmax(factor.log_weight))]) <= 9)
         self.assertIn("thermocline", factor.sentence)
 
+    def test_heat_sends_them_no_deeper_than_the_oxygen_measured(self):
+        # Trade: the coolest water that still has its 6 mg/L, not the cool water without.
+        z = cells(15)
+        oxygen = (9, 9, 8, 4, 1, 0)
+        points = tuple(replace(p, oxygen_mg_l=o) for p, o in zip(SUMMER.profile, oxygen, strict=True))
+        factor = f.season_factor(z, UPLAND, replace(SUMMER, profile=points), 15.0, datetime(2026, 7, 20, tzinfo=UTC))
+        self.assertAlmostEqual(float(z[int(np.argmax(factor.log_weight))]), 5.0, delta=0.1)
+
 
 class Wind(unittest.TestCase):
     def at(self, facing, **reading):

@@ -14,7 +14,7 @@ from stillthread.core.setup.dry import dry
 from stillthread.core.setup.floated import float_rig
 from stillthread.core.setup.model import Plan, PlanInput, Reason, RuledOut, SetUp, find_place
 from stillthread.core.setup.score import Reach
-from stillthread.core.setup.sunk import buoyant_line, counted_line, with_band
+from stillthread.core.setup.sunk import buoyant_line, counted_line, shallowest_useful_m, with_band
 from stillthread.core.trout.belief import PlaceBelief, believe
 from stillthread.core.trout.temperature import Welfare, welfare
 from stillthread.core.trout.water_means import food_on
@@ -76,7 +76,8 @@ def _sunk_lines(context: Context) -> list[Attempt]:
                 tried.append(partial(_same, refused))
     fast = context.lines_of("sinking")
     if fast and allowed and any(fly.buoyant and not fly.surface and fly.stock != 0 for fly in context.given.flies):
-        tried.append(partial(buoyant_line, context, fast[-1]))
+        fit = [line for line in fast if shallowest_useful_m(line) <= context.bed_m]
+        tried.append(partial(buoyant_line, context, (fit or fast)[-1]))
     return tried
 
 

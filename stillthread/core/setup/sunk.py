@@ -184,6 +184,8 @@ def counted_line(context: Context, method: str, line: Line) -> SetUp | RuledOut:
 def buoyant_line(context: Context, line: Line) -> SetUp | RuledOut:
     """Return a buoyant fly on a short leader behind a sinking line that lies on the bed: slow, just above any bottom."""
     title = f"Buoyant fly on {line.title[0].lower()}{line.title[1:]}"
+    if shallowest_useful_m(line) > context.bed_m:
+        return RuledOut(title, "depth", _why_not(context, line))
     ranked = context.flies_for(max(context.bed_m - 1.5, 0.3), ("buoyant",))
     if not ranked:
         return RuledOut(title, "kit", "No buoyant sunk fly in your box.")

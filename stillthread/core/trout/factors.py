@@ -15,7 +15,7 @@ from stillthread.core.food.where import food_density
 from stillthread.core.trout.temperature import preference
 from stillthread.core.water.layers import find_thermocline
 from stillthread.core.water.light import Light
-from stillthread.core.water.profile import temperature_at
+from stillthread.core.water.profile import oxygen_at, temperature_at
 from stillthread.core.water.reading import Place, Reading, Water, oxygen_on
 from stillthread.core.water.wind import compass_point, downwind_shore, onto_shore
 
@@ -24,6 +24,8 @@ EASY_LIGHT = 0.06
 FLOOR = 0.02
 # Surface temperature [°C] from which trout are looked for along the thermocline. Common practice.
 HEAT_C = 18.0
+# Dissolved oxygen [mg/L] from which it keeps no trout away. From memory; see `oxygen_limits`.
+EASY_OXYGEN_MG_L = 6.0
 
 
 @dataclass(frozen=True)
@@ -166,6 +168,10 @@ def _heat_habit(reading: Reading) -> tuple[float, float, str] | None:
     if layer is None or reading.surface_c is None or reading.surface_c < HEAT_C:
         return None
     centre = (layer.depth_m + layer.bottom_m) / 2
+    above = np.linspace(0.0, centre, 101)
+    oxygen = oxygen_at(reading.profile, above)
+    if oxygen is not None and (oxygen >= EASY_OXYGEN_MG_L).any():
+        centre = float(above[oxygen >= EASY_OXYGEN_MG_L][-1])
     words = (
         f"Warm top: most are met along the thermocline, near {centre:.0f} m, in the coolest water sure to have oxygen."
     )
