@@ -5,6 +5,8 @@ from __future__ import annotations
 import uuid
 from typing import Any
 
+from django.db import transaction
+
 from stillthread.core.setup.box import Tie, box_fits, sum_materials
 from stillthread.core.tackle.patterns import PATTERNS
 from stillthread.core.tackle.recipe import Material
@@ -20,9 +22,11 @@ from stillthread.web.owned import live
 
 def box_today(owner: Any, body: PlanBody) -> c.BoxTodayOut:
     """Return the foods about now with the flies that stand for each, and the gaps. Raises InputError at faulty fields."""
-    given = plan_input_from(request_for(owner, body))
+    with transaction.atomic():
+        request = request_for(owner, body)
+        rows = {str(row.pk): fly_out(row) for row in live(Fly, owner)}
+    given = plan_input_from(request)
     food = food_on(given.water, given.reading, given.when, given.sightings, given.samples)
-    rows = {str(row.pk): fly_out(row) for row in live(Fly, owner)}
     found = []
     for fit in box_fits(food, given.flies):
         found.append(
@@ -60,8 +64,10 @@ def tie_list(owner: Any, body: c.TieListBody) -> c.TieListOut:
     Raises InputError at the faulty fields.
     """
     plan_body = PlanBody(**body.model_dump(exclude={"copies"}))
-    answer = compute(request_for(owner, plan_body))
-    rows = {str(row.pk): row for row in live(Fly, owner)}
+    with transaction.atomic():
+        request = request_for(owner, plan_body)
+        rows = {str(row.pk): row for row in live(Fly, owner)}
+    answer = compute(request)
     ties: dict[tuple[str, int], Tie] = {}
     for set_up in answer.set_ups:
         for fly in set_up.flies:
