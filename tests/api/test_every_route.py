@@ -117,8 +117,8 @@ class Kit(ApiCase):
         used = plan["set_ups"][0]["flies"][-1]
         fly = next(f for f in self.call("GET", "/api/kit")["flies"] if f["id"] == used["key"])
         computed = ("submerged_g", "sink_m_s", "sink_class", "sink_hook", "own_build")
-        body = {k: v for k, v in fly.items() if k not in computed}
-        self.call("PUT", f"/api/kit/flies/{body.pop('id')}", {**body, "stock": 0})
+        sent = {k: v for k, v in fly.items() if k not in computed}
+        self.call("PUT", f"/api/kit/flies/{sent.pop('id')}", {**sent, "stock": 0})
         again = self.call("POST", "/api/plans/preview", body)
         self.assertNotIn(used["key"], [f["key"] for s in again["set_ups"] for f in s["flies"]])
 
