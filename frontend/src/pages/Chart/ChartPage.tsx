@@ -1,5 +1,5 @@
 /** The chart: the bed on the cord, the shore beside it, soundings in and out. */
-import { lazy, Suspense, useRef, useState } from "react";
+import { lazy, Suspense, useState } from "react";
 import { Link } from "react-router";
 import { ApiError } from "../../api/client";
 import { Column } from "../../column/Column";
@@ -14,6 +14,7 @@ import { useReader } from "../../lib/session";
 import { areaText, depthText, distanceText, pointOf } from "../../lib/units";
 import type { Water } from "../../lib/waters";
 import { Button, Choice, Fault } from "../../ui/controls";
+import { FileButton } from "../../ui/FileButton";
 import { useDone } from "../../ui/UndoBar";
 import { BedLine, SoundingMarks } from "./BedLayer";
 import { ByHand } from "./ByHand";
@@ -66,7 +67,6 @@ function BedColumn({
 }
 
 function Files({ water, chart }: { water: Water; chart: Chart }) {
-  const picker = useRef<HTMLInputElement>(null);
   const read = useReadMap(water.id);
   const put = usePutOutline(water.id);
   const done = useDone();
@@ -80,21 +80,11 @@ function Files({ water, chart }: { water: Water; chart: Chart }) {
   return (
     <div className="space-y-1">
       <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
-        <Button onClick={() => picker.current?.click()} disabled={read.isPending}>
-          {words.import}
-        </Button>
-        <input
-          ref={picker}
-          type="file"
+        <FileButton
+          label={words.import}
           accept=".json,.geojson,application/geo+json,application/json"
-          aria-label={words.import}
-          className="sr-only"
-          tabIndex={-1}
-          onChange={(e) => {
-            const file = e.target.files?.[0];
-            if (file) read.mutate(file);
-            e.target.value = "";
-          }}
+          disabled={read.isPending}
+          onFile={(file) => read.mutate(file)}
         />
         {(chart.rings.length > 0 || chart.soundings.length > 0) && (
           <a

@@ -1,5 +1,5 @@
 /** The fly box: every pattern on the cord by how fast it sinks, what fits today, recipes, the tie list. */
-import { lazy, Suspense, useRef, useState } from "react";
+import { lazy, Suspense, useState } from "react";
 import { Link, useSearchParams } from "react-router";
 import { ApiError, type Schemas } from "../../api/client";
 import { Column } from "../../column/Column";
@@ -10,6 +10,7 @@ import { useCatalogue } from "../../lib/catalogue";
 import { useAddStarter, useKit } from "../../lib/kit";
 import { useReader } from "../../lib/session";
 import { Button, Fault, Field, Select, TextBox, Tick } from "../../ui/controls";
+import { FileButton } from "../../ui/FileButton";
 import { PatternRow } from "./PatternRow";
 import { depthOf, SinkLayer } from "./SinkLayer";
 import { words } from "./strings";
@@ -98,28 +99,17 @@ function FilterRow({ filters }: { filters: Filters }) {
 }
 
 function Files() {
-  const picker = useRef<HTMLInputElement>(null);
   const take = useTakeBox();
   const problems = take.error instanceof ApiError ? take.error.problems : [];
   return (
     <section className="no-print space-y-1">
       <h2>{words.files}</h2>
       <div className="flex flex-wrap items-center gap-4">
-        <Button onClick={() => picker.current?.click()} disabled={take.isPending}>
-          {words.import}
-        </Button>
-        <input
-          ref={picker}
-          type="file"
+        <FileButton
+          label={words.import}
           accept=".json,.csv,application/json,text/csv"
-          aria-label={words.import}
-          className="sr-only"
-          tabIndex={-1}
-          onChange={(e) => {
-            const file = e.target.files?.[0];
-            if (file) take.mutate(file);
-            e.target.value = "";
-          }}
+          disabled={take.isPending}
+          onFile={(file) => take.mutate(file)}
         />
         <a href="/api/kit/flies.json" download="flies.json" className="inline-flex min-h-11 items-center">
           {words.asJson}

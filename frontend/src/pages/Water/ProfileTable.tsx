@@ -8,6 +8,7 @@ import { boxTime } from "../../lib/time";
 import { boxText, depthTo, temperatureTo, typedNumber } from "../../lib/units";
 import type { Water } from "../../lib/waters";
 import { Button, Fault, Select, Tick } from "../../ui/controls";
+import { FileButton } from "../../ui/FileButton";
 import { useDone } from "../../ui/UndoBar";
 import { ProfileRow } from "./ProfileRow";
 import { words } from "./strings";
@@ -66,7 +67,6 @@ export function ProfileTable({ water, onGuide }: Props) {
   const { draft, change, problemAt, rowPath } = useReading();
   const done = useDone();
   const table = useRef<HTMLTableElement>(null);
-  const picker = useRef<HTMLInputElement>(null);
   const rows = draft.rows.length > 0 ? draft.rows : [{ ...EMPTY_ROW }];
   const oxygen = rows.some((r) => r.oxygen !== "");
   const csv = useProfileFile(water, (found) => {
@@ -175,19 +175,10 @@ export function ProfileTable({ water, onGuide }: Props) {
       <div className="mt-2 flex flex-wrap items-center gap-2">
         <Button onClick={addRow}>{words.addRow}</Button>
         <Button onClick={onGuide}>{words.guide}</Button>
-        <Button onClick={() => picker.current?.click()}>{words.csv}</Button>
-        <input
-          ref={picker}
-          type="file"
+        <FileButton
+          label={words.csv}
           accept=".csv,.txt,.json,.covjson,text/csv,text/plain,application/json"
-          aria-label={words.csv}
-          className="sr-only"
-          tabIndex={-1}
-          onChange={(e) => {
-            const file = e.target.files?.[0];
-            if (file) csv.mutate({ file });
-            e.target.value = "";
-          }}
+          onFile={(file) => csv.mutate({ file })}
         />
         {!oxygen && (
           <Tick label={words.withOxygen} checked={false} onChange={() => set(0, { oxygen: " " })} />
