@@ -10,6 +10,7 @@ from stillthread.core.food.available import available_food
 from stillthread.core.food.seen import Sighting
 from stillthread.core.trout import factors as f
 from stillthread.core.trout.belief import cells
+from stillthread.core.trout.stocking import stocking_factor
 from stillthread.core.water.light import read_light
 from stillthread.core.water.reading import Place, Reading
 from tests.days import DROP, MARGIN, MAY, SUMMER, UPLAND, profile
@@ -149,7 +150,7 @@ class Season(unittest.TestCase):
 
     def test_fresh_fish_fade_with_the_days(self):
         def pull(days):
-            return f.season_factor(Z, replace(UPLAND, days_since_stocking=days), MAY, 6.0, SPRING).log_weight[-1]
+            return stocking_factor(Z, replace(UPLAND, days_since_stocking=days)).log_weight[-1]
 
         self.assertLess(pull(1), pull(14))
         self.assertEqual(pull(40), 0)

@@ -8,23 +8,27 @@ from datetime import datetime
 import numpy as np
 from numpy.typing import NDArray
 
+from stillthread.core.evidence.likeness import Likened
 from stillthread.core.food.available import Availability
 from stillthread.core.food.seen import Sighting, says_something
 from stillthread.core.trout import factors as f
-from stillthread.core.trout.factors import Factor
+from stillthread.core.trout.factor import Factor, switched_off
+from stillthread.core.trout.own_log import own_log_factor
+from stillthread.core.trout.stocking import stocking_factor
 from stillthread.core.water.light import Light
 from stillthread.core.water.reading import Place, Reading, Water
 
 CELL_M = 0.1
 # Share of the belief spread evenly over all water: nobody knows better than this (design of the search).
 UNIFORM_SHARE = 0.2
+UNIFORM_IF_UNREAD = 0.5
 
 
 @dataclass(frozen=True)
 class PlaceBelief:
     """The belief at one place: cell centres [m], mass per cell (all places together sum to 1), and its factors.
 
-    `log_score` is the sum of the factors' log weights, cell by cell.
+    `log_score` is the sum of the factors' log weights, cell by cell; `uniform` the share of the mass spread evenly.
     """
 
     place: Place
@@ -33,6 +37,7 @@ class PlaceBelief:
     mass: NDArray[np.float64]
     log_score: NDArray[np.float64]
     factors: tuple[Factor, ...]
+    uniform: float = UNIFORM_SHARE
 
     @property
     def share(self) -> float:
@@ -84,6 +89,45 @@ def place_bed_m(place: Place, water: Water, reading: Reading, chosen: bool) -> f
     return min(place.depth_max_m, water.max_depth_m)
 
 
+@dataclass(frozen=True)
+class Scored:
+    """A place before it is weighed against the others: its bed [m], cell centres [m] and factors."""
+
+    place: Place
+    bed_m: float
+    depths_m: NDArray[np.float64]
+    factors: tuple[Factor, ...]
+
+    @property
+    def log_score(self) -> NDArray[np.float64]:
+        """The sum of the factors' log weights."""
+        return np.asarray(np.sum([part.log_weight for part in self.factors], axis=0), dtype=np.float64)
+
+
+def spread_mass(scored: list[Scored], uniform: float) -> tuple[PlaceBelief, ...]:
+    """Return the belief over scored places: mass by their scores, a share `uniform` of it spread evenly.
+
+    A place is judged by its mean score over depth, not by how many cells it has.
+    """
+    scores = [one.log_score for one in scored]
+    weights = [np.exp(score - score.max()) for score in scores]
+    worth = np.array([float(np.log(np.mean(np.exp(score)))) for score in scores])
+    share = np.exp(worth - worth.max())
+    share = (1 - uniform) * share / share.sum() + uniform / len(scored)
+    return tuple(
+        PlaceBelief(
+            one.place,
+            one.bed_m,
+            one.depths_m,
+            share[i] * ((1 - uniform) * w / w.sum() + uniform / len(w)),
+            score,
+            one.factors,
+            uniform,
+        )
+        for i, (one, w, score) in enumerate(zip(scored, weights, scores, strict=True))
+    )
+
+
 def believe(
     water: Water,
     reading: Reading,
@@ -92,16 +136,18 @@ def believe(
     sightings: tuple[Sighting, ...],
     when: datetime,
     chosen: str | None = None,
+    log: Likened | None = None,
+    without: frozenset[str] = frozenset(),
 ) -> tuple[PlaceBelief, ...]:
     """Return the belief for every place of the water, mass summing to 1 over all places and depths.
 
-    `chosen` names the place the reading's depth of water belongs to. Factors multiply (add in log space); each
-    place's cells count by their number, so deep places are not favoured for being deep. A fifth of the mass is spread
-    evenly, half when nothing was read at all. Raises ValueError without places.
+    `chosen` names the place the reading's depth of water belongs to; `log` is the angler's own log weighed by its
+    likeness to today; factors named in `without` count for nothing. Factors multiply (add in log space). A fifth of the
+    mass is spread evenly, half when nothing was read at all. Raises ValueError without places.
     """
     if not water.places:
         raise ValueError("a water needs at least one place")
-    raw = []
+    scored = []
     for place in water.places:
         bed = place_bed_m(place, water, reading, place.name == chosen)
         z = cells(bed)
@@ -112,17 +158,43 @@ def believe(
             f.food_factor(z, food, place, bed, f.comfort_depth_m(light)),
             f.rises_factor(z, sightings),
             f.season_factor(z, water, reading, bed, when),
+            stocking_factor(z, water),
             f.place_factor(z, reading, place),
+            own_log_factor(z, log, place),
         )
-        raw.append((place, bed, z, np.sum([part.log_weight for part in parts], axis=0), parts))
-    uniform = 0.5 if knows_nothing(reading, sightings) else UNIFORM_SHARE
-    weights = [np.exp(score - score.max()) for *_, score, _ in raw]
-    # A place is judged by its mean score over depth, not by how many cells it has.
-    worth = np.array([float(np.log(np.mean(np.exp(score)))) for *_, score, _ in raw])
-    share = np.exp(worth - worth.max())
-    share = share / share.sum()
-    share = (1 - uniform) * share + uniform / len(raw)
-    return tuple(
-        PlaceBelief(place, bed, z, share[i] * ((1 - uniform) * w / w.sum() + uniform / len(z)), score, parts)
-        for i, ((place, bed, z, score, parts), w) in enumerate(zip(raw, weights, strict=True))
-    )
+        kept = tuple(switched_off(part) if part.name in without else part for part in parts)
+        scored.append(Scored(place, bed, z, kept))
+    uniform = UNIFORM_IF_UNREAD if knows_nothing(reading, sightings) else UNIFORM_SHARE
+    return spread_mass(scored, uniform)
+
+
+@dataclass(frozen=True)
+class Effect:
+    """What a factor does to the belief: the share of all belief it moves (0 to 1), and half the belief at the place
+    without it [m]; `place` is then the likeliest place.
+    """
+
+    factor: str
+    moves: float
+    without_m: tuple[float, float]
+    place: str
+
+
+def factor_effects(beliefs: tuple[PlaceBelief, ...], chosen: str) -> tuple[Effect, ...]:
+    """Return for each factor what the belief would be with it neutral, for the place called `chosen`.
+
+    The share moved is the total variation distance between the belief with and without it, over all places and depths.
+    """
+    now = np.concatenate([one.mass for one in beliefs])
+    found = []
+    for name in (part.name for part in beliefs[0].factors):
+        scored = [
+            Scored(b.place, b.bed_m, b.depths_m, tuple(part for part in b.factors if part.name != name))
+            for b in beliefs
+        ]
+        other = spread_mass(scored, beliefs[0].uniform)
+        moves = float(np.abs(np.concatenate([one.mass for one in other]) - now).sum()) / 2
+        here = next(one for one in other if one.place.name == chosen)
+        best = max(other, key=lambda one: one.share)
+        found.append(Effect(name, moves, smallest_band(here, 0.5), best.place.name))
+    return tuple(found)

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from datetime import datetime
 
 import numpy as np
@@ -12,6 +11,7 @@ from stillthread.core.food.available import Availability
 from stillthread.core.food.catalogue import BY_KEY
 from stillthread.core.food.seen import ABUNDANCE_COUNT, Sighting
 from stillthread.core.food.where import food_density
+from stillthread.core.trout.factor import Factor
 from stillthread.core.trout.temperature import preference
 from stillthread.core.water.layers import find_thermocline
 from stillthread.core.water.light import Light
@@ -24,21 +24,11 @@ EASY_LIGHT = 0.06
 FLOOR = 0.02
 # Surface temperature [°C] from which trout are looked for along the thermocline. Common practice.
 HEAT_C = 18.0
+# How far from its food a trout stands [m], and the step of the depths [m]. Our figure.
+STANDS_OFF_M = 0.25
+CELL_M = 0.1
 # Dissolved oxygen [mg/L] from which it keeps no trout away. From memory; see `oxygen_limits`.
 EASY_OXYGEN_MG_L = 6.0
-
-
-@dataclass(frozen=True)
-class Factor:
-    """A factor's part in the belief at one place.
-
-    `log_weight` has one value a depth cell; `known` is false where nothing was read and the factor is flat or guessed.
-    """
-
-    name: str
-    log_weight: NDArray[np.float64]
-    sentence: str
-    known: bool
 
 
 def temperature_factor(depths: NDArray[np.float64], water: Water, reading: Reading) -> Factor:
@@ -118,12 +108,22 @@ def light_factor(depths: NDArray[np.float64], light: Light) -> Factor:
     return Factor("light", log_weight, words, len(light.guessed) < 3)
 
 
+def _moved(density: NDArray[np.float64]) -> NDArray[np.float64]:
+    """Blur the food by how far trout stand off it (0.25 m, kept within the water): nobody lies in a layer 10 cm thick."""
+    cells = np.arange(len(density))
+    near = sum(
+        np.exp(-0.5 * (CELL_M * (cells[:, None] - other[None, :]) / STANDS_OFF_M) ** 2)
+        for other in (cells, -1 - cells, 2 * len(cells) - 1 - cells)
+    )
+    return np.asarray((near / near.sum(axis=0)) @ density, dtype=np.float64)
+
+
 def food_factor(
     depths: NDArray[np.float64], food: Availability, place: Place, bed_m: float, easy_light_m: float | None = None
 ) -> Factor:
     """Weight depths by where the food available now is at this kind of place; `easy_light_m` [m] moves drifting clouds."""
     density, brings = food_density(food.share, depths, bed_m, place.kind, easy_light_m)
-    relative = density * len(depths)
+    relative = _moved(density) * len(depths)
     names = " and ".join(BY_KEY[key].name.lower() for key in sorted(brings, key=lambda k: -brings[k])[:2])
     seen = "what you saw and the season" if food.sightings else "the season alone"
     trust = 1.0 if food.sightings else 0.6
@@ -179,14 +179,9 @@ def _heat_habit(reading: Reading) -> tuple[float, float, str] | None:
 
 
 def season_factor(depths: NDArray[np.float64], water: Water, reading: Reading, bed_m: float, when: datetime) -> Factor:
-    """The trade's habits: cold-water depths by season, the thermocline in heat, fresh stockfish in the upper 3 m; else flat."""
+    """The trade's habits: cold-water depths by season, the thermocline in heat; else flat."""
     log_weight = np.zeros_like(depths)
     parts = []
-    fresh = water.days_since_stocking is not None and water.days_since_stocking <= 21
-    if fresh:
-        fading = 1.0 - (water.days_since_stocking or 0) / 28.0
-        log_weight = log_weight - 0.9 * fading * np.maximum(0.0, depths - 2.5)
-        parts.append(f"Stocked {water.days_since_stocking} days ago: fresh fish stay in the upper 2 to 3 m.")
     cold = _cold_habit(season_of(when, water.hemisphere), water, reading, bed_m)
     if cold is not None:
         centre, spread, words = cold
@@ -198,7 +193,7 @@ def season_factor(depths: NDArray[np.float64], water: Water, reading: Reading, b
         log_weight = log_weight + np.exp(-0.5 * ((depths - centre) / spread) ** 2)
         parts.append(words)
     if not parts:
-        return Factor("season", log_weight, "Neither cold water, heat nor fresh stocking to go by.", False)
+        return Factor("season", log_weight, "Neither cold water nor heat to go by.", False)
     return Factor("season", log_weight, " ".join(parts), True)
 
 

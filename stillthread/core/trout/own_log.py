@@ -1,0 +1,39 @@
+"""The angler's own log as a factor of the belief: days like today, never overruling the water on thin data."""
+
+from __future__ import annotations
+
+import numpy as np
+from numpy.typing import NDArray
+
+from stillthread.core.evidence.likeness import Likened, rate_over_depth
+from stillthread.core.trout.factor import Factor
+from stillthread.core.water.reading import Place
+
+# Weighted hours below which the log keeps out of it, and the most it may say (log weight). Our figures.
+LEAST_HOURS = 1.0
+MOST_SAID = 1.2
+
+
+def own_log_factor(depths: NDArray[np.float64], like: Likened | None, place: Place) -> Factor:
+    """Weight depths [m] of a place by the shrunk take rate of like days against their mean; flat without a log.
+
+    Blank hours count against a depth. The log weight is held within 1.2 either way, a factor of 3.3.
+    """
+    flat = np.zeros_like(depths)
+    if like is None or not like.stretches:
+        return Factor("own-log", flat, "No log of your own yet.", False)
+    if like.hours < LEAST_HOURS:
+        return Factor("own-log", flat, "Nothing in your log was much like today.", False)
+    rate, hours = rate_over_depth(like, depths, place.name, place.kind)
+    if float(hours.max()) < 0.1:
+        return Factor("own-log", flat, "Your log says no depth for days like this.", False)
+    log_weight = np.clip(np.log(rate / like.mean_rate), -MOST_SAID, MOST_SAID)
+    best, worst = int(np.argmax(log_weight)), int(np.argmin(log_weight))
+    words = f"Days like today in your log: {like.hours:.1f} h and {like.takes:.1f} takes, by how like they were."
+    if float(np.ptp(log_weight)) < 0.1:
+        words += " They choose no depth."
+    elif log_weight[best] >= -log_weight[worst]:
+        words += f" Most came at about {depths[best]:.1f} m."
+    else:
+        words += f" Least came at about {depths[worst]:.1f} m."
+    return Factor("own-log", log_weight, words, True)
