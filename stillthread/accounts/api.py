@@ -15,6 +15,7 @@ from pydantic import Field
 
 from stillthread.accounts import services
 from stillthread.accounts.models import Angler
+from stillthread.formats.day_contract import Method, SchoolsIn
 from stillthread.formats.strict import Strict
 from stillthread.web.errors import FAILURES, Refused
 
@@ -33,6 +34,9 @@ class SettingsIO(Strict):
     arm_m: float = Field(ge=0, le=1.2)
     cast_m: float = Field(ge=3, le=45)
     afloat: bool
+    rods: int = Field(1, ge=1, le=4)
+    methods_left_out: list[Method] = Field(default=[], max_length=5)
+    schools: SchoolsIn = SchoolsIn()
 
 
 class SessionOut(Strict):
@@ -58,7 +62,8 @@ class DemoIn(Strict):
 
 
 def _settings_of(angler: Angler) -> SettingsIO:
-    return SettingsIO(**{name: getattr(angler, name) for name in SettingsIO.model_fields})
+    values = {name: getattr(angler, name) for name in SettingsIO.model_fields}
+    return SettingsIO.model_validate({**values, "schools": SchoolsIn(**angler.schools)})
 
 
 def _session(request: HttpRequest) -> SessionOut:

@@ -19,6 +19,9 @@ class Angler(models.Model):
     arm_m = models.FloatField(default=0.6)
     cast_m = models.FloatField(default=18.0)
     afloat = models.BooleanField(default=False)
+    rods = models.PositiveSmallIntegerField(default=1)
+    methods_left_out = models.JSONField(default=list, blank=True)
+    schools = models.JSONField(default=dict, blank=True)
     is_demo = models.BooleanField(default=False)
 
     def __str__(self) -> str:

@@ -6,6 +6,7 @@ from typing import Literal
 
 from pydantic import AwareDatetime, Field, model_validator
 
+from stillthread.formats.day_contract import Aim, ComparedIn, FactorName, HandMadeIn, Method, PastStretchIn, SchoolsIn
 from stillthread.formats.fly_contract import FlyBuildDoc, Tone, Weight
 from stillthread.formats.simulate_contract import DensityProfile, LineFamily, SimulateRequest
 from stillthread.formats.strict import Name, Share, Strict
@@ -22,6 +23,10 @@ class AnglerIn(Strict):
     arm_m: float = Field(0.6, ge=0, le=1.2)
     cast_m: float = Field(18.0, ge=3, le=45, description="comfortable cast")
     afloat: bool = False
+    rods: int = Field(1, ge=1, le=4, description="rods that can stand rigged beforehand")
+    methods: list[Method] = Field(
+        default=["dry", "nymphs", "float", "sink-tip", "intermediate", "sinking"], max_length=6, description="wanted"
+    )
 
 
 class LineIn(Strict):
@@ -93,6 +98,14 @@ class PlanRequest(Strict):
     tackle: TackleIn
     flies: list[FlyIn] = Field(min_length=1, max_length=2000)
     rules: RulesIn = RulesIn()
+    schools: SchoolsIn = SchoolsIn()
+    aim: Aim = "most"
+    session_h: float = Field(4.0, ge=0.5, le=18, description="how long it is fished")
+    own_log: list[PastStretchIn] = Field(default=[], max_length=2000)
+    without: list[FactorName] = Field(default=[], max_length=10, description="factors that count for nothing")
+    found_m: float | None = Field(None, ge=0, le=300, description="a depth found today by one method")
+    by_hand: list[HandMadeIn] = Field(default=[], max_length=4)
+    compared_with: ComparedIn | None = None
 
 
 class BandOut(Strict):
@@ -104,12 +117,21 @@ class BandOut(Strict):
 
 
 class FactorOut(Strict):
-    """One factor of the belief; `log_weight` per cell, `known` false where it is flat or guessed."""
+    """One factor of the belief; `log_weight` per cell, `known` false where it is flat or guessed, `off` where switched off.
+
+    `moves_share` is how much of all belief it moves; `without_*` half the belief at the place, and the likeliest place,
+    with it neutral (given for the place planned for).
+    """
 
     name: str
     sentence: str
     known: bool
     log_weight: list[float]
+    off: bool = False
+    moves_share: Share | None = None
+    without_top_m: float | None = None
+    without_bottom_m: float | None = None
+    without_place: str | None = None
 
 
 class PlaceBeliefOut(Strict):
@@ -197,6 +219,7 @@ class PlacedFlyOut(Strict):
     hook: int
     from_line_m: float
     depth_m: float | None
+    why: str = ""
 
 
 class RetrieveOut(Strict):
@@ -242,10 +265,43 @@ class RuledOutOut(Strict):
     reason: str
 
 
+class RungOut(Strict):
+    """One step of the search, in the order to try them."""
+
+    count_s: int | None
+    float_hang_m: float | None
+    depth_m: float
+
+
+class ChangesOut(Strict):
+    """What to change, one thing at a time, in order."""
+
+    plucks: list[str]
+    follows: list[str]
+    nothing: list[str]
+
+
+class ExpectedOut(Strict):
+    """Takes an hour by the own log's like days, with the 95 % interval, and over the session."""
+
+    takes_per_h: float
+    low_per_h: float
+    high_per_h: float
+    session_takes: float
+
+
+class PairOut(Strict):
+    """Starts for two anglers: numbers of two set-ups, and why these."""
+
+    first: int
+    second: int
+    why: str
+
+
 class SetUpOut(Strict):
     """A set-up with the numbers to do it."""
 
-    method: Literal["dry", "nymphs", "float", "sink-tip", "intermediate", "sinking"]
+    method: Method
     title: str
     line_key: str
     line_title: str
@@ -259,7 +315,7 @@ class SetUpOut(Strict):
     estimate_m: float | None
     count_s: int | None
     float_hang_m: float | None
-    float_kind: Literal["fixed", "release"] | None
+    float_kind: Literal["fixed", "release", "sliding"] | None
     retrieve: RetrieveOut
     cast_m: float
     relative: float
@@ -272,6 +328,15 @@ class SetUpOut(Strict):
     runs_top_m: float | None = Field(None, description="shallowest the point fly runs while it is fished")
     runs_bottom_m: float | None = Field(None, description="deepest it runs")
     simulate: SimulateRequest | None = Field(None, description="the same rig and cast for ./still simulate")
+    key: str = Field("", description="names the set-up within the plan")
+    style: str = Field("team", description="the way within the method")
+    rigging_s: float | None = Field(None, description="seconds to tie it on")
+    rod: int | None = Field(None, description="the rod it stands rigged on")
+    stance: str = ""
+    ladder: list[RungOut] = []
+    changes: ChangesOut | None = None
+    expected: ExpectedOut | None = None
+    by_hand: int | None = Field(None, description="number of the hand-made set-up it is")
 
 
 class PlanAnswer(Strict):
@@ -284,3 +349,5 @@ class PlanAnswer(Strict):
     ruled_out: list[RuledOutOut]
     cautions: list[CautionOut]
     guessed: list[str]
+    pair: PairOut | None = None
+    changed: list[str] | None = Field(None, description="what switching a school or the aim changed")

@@ -4,12 +4,15 @@ from __future__ import annotations
 
 import numpy as np
 
+from stillthread.core.evidence.likeness import PastStretch
 from stillthread.core.food.catalogue import BY_KEY
-from stillthread.core.setup.model import Angler, Plan, PlanInput, Rules, SetUp
+from stillthread.core.setup.model import Angler, Expected, HandMade, Plan, PlanInput, Rules, SetUp
+from stillthread.core.setup.schools import Schools
 from stillthread.core.tackle.flies import Fly
 from stillthread.core.tackle.fly_build import FlyBuild
 from stillthread.core.tackle.lines import Line
-from stillthread.core.trout.belief import PlaceBelief, smallest_band
+from stillthread.core.trout.belief import Effect, PlaceBelief, smallest_band
+from stillthread.core.trout.factor import Factor
 from stillthread.core.trout.factors import comfort_depth_m
 from stillthread.core.trout.temperature import behaviour
 from stillthread.core.units import beaufort_from_m_s
@@ -17,6 +20,7 @@ from stillthread.core.water.profile import temperature_at
 from stillthread.core.water.reading import Reading
 from stillthread.core.water.wind import downwind_shore
 from stillthread.formats import plan_contract as c
+from stillthread.formats.day_contract import HandMadeIn, PastStretchIn
 from stillthread.formats.simulate_json import document_from
 from stillthread.formats.water_json import reading_from, samples_from, sightings_from, water_from
 
@@ -32,25 +36,71 @@ def fly_from(doc: c.FlyIn) -> Fly:
 
 def plan_input_from(doc: c.PlanRequest) -> PlanInput:
     """Return the core's PlanInput for a whole document."""
+    before = doc.compared_with
+    compared = (Schools(**before.schools.model_dump()), before.aim) if before else None
     return PlanInput(
         when=doc.when,
         water=water_from(doc.water),
         reading=reading_from(doc.reading),
         sightings=sightings_from(doc.sightings),
-        angler=Angler(**doc.angler.model_dump()),
+        angler=_angler_from(doc.angler),
         lines=tuple(Line(**line.model_dump()) for line in doc.tackle.lines),
         flies=tuple(fly_from(fly) for fly in doc.flies),
         rules=Rules(**doc.rules.model_dump()),
         place=doc.place,
         samples=samples_from(doc.samples),
+        schools=Schools(**doc.schools.model_dump()),
+        aim=doc.aim,
+        session_h=doc.session_h,
+        own_log=tuple(past_from(one) for one in doc.own_log),
+        without=frozenset(doc.without),
+        found_m=doc.found_m,
+        by_hand=tuple(_hand_made_from(one) for one in doc.by_hand),
+        compared_with=compared,
     )
+
+
+def past_from(doc: PastStretchIn) -> PastStretch:
+    """Return the core's stretch of past fishing."""
+    values = doc.model_dump(exclude={"flies", "taken_on", "fished_h"})
+    return PastStretch(**values, hours=doc.fished_h, flies=tuple(doc.flies), taken_on=tuple(doc.taken_on))
+
+
+def _hand_made_from(doc: HandMadeIn) -> HandMade:
+    values = doc.model_dump(exclude={"flies", "hooks"})
+    return HandMade(**values, flies=tuple(doc.flies), hooks=tuple(doc.hooks))
+
+
+def _angler_from(doc: c.AnglerIn) -> Angler:
+    return Angler(**doc.model_dump(exclude={"methods"}), methods=tuple(doc.methods))
 
 
 def _rounded(values: np.ndarray, digits: int) -> list[float]:
     return [round(float(v), digits) for v in values]
 
 
-def _belief_out(belief: PlaceBelief) -> c.PlaceBeliefOut:
+def _factor_out(factor: Factor, effect: Effect | None) -> c.FactorOut:
+    told = (
+        {
+            "moves_share": round(min(effect.moves, 1.0), 4),
+            "without_top_m": effect.without_m[0],
+            "without_bottom_m": effect.without_m[1],
+            "without_place": effect.place,
+        }
+        if effect
+        else {}
+    )
+    return c.FactorOut(
+        name=factor.name,
+        sentence=factor.sentence,
+        known=factor.known,
+        log_weight=[float(v) for v in factor.log_weight],
+        off=factor.off,
+        **told,
+    )
+
+
+def _belief_out(belief: PlaceBelief, effects: dict[str, Effect]) -> c.PlaceBeliefOut:
     bands = []
     for share in (0.5, 0.8):
         top, bottom = smallest_band(belief, share)
@@ -65,10 +115,7 @@ def _belief_out(belief: PlaceBelief) -> c.PlaceBeliefOut:
         mass=[float(v) for v in belief.mass],
         log_score=[float(v) for v in belief.log_score],
         bands=bands,
-        factors=[
-            c.FactorOut(name=f.name, sentence=f.sentence, known=f.known, log_weight=[float(v) for v in f.log_weight])
-            for f in belief.factors
-        ],
+        factors=[_factor_out(f, effects.get(f.name)) for f in belief.factors],
     )
 
 
@@ -136,6 +183,7 @@ def _set_up_out(s: SetUp) -> c.SetUpOut:
                 hook=f.hook,
                 from_line_m=f.from_line_m,
                 depth_m=f.depth_m,
+                why=f.why,
             )
             for f in s.flies
         ],
@@ -159,16 +207,40 @@ def _set_up_out(s: SetUp) -> c.SetUpOut:
         runs_top_m=s.runs_m[0] if s.runs_m else None,
         runs_bottom_m=s.runs_m[1] if s.runs_m else None,
         simulate=document_from(s.rig, s.cast) if s.rig and s.cast else None,
+        key=s.key,
+        style=s.style,
+        rigging_s=round(60 * s.rigging_min),
+        rod=s.rod,
+        stance=s.stance,
+        ladder=[c.RungOut(**vars(rung)) for rung in s.ladder],
+        changes=c.ChangesOut(**{name: list(steps) for name, steps in vars(s.changes).items()}),
+        expected=_expected_out(s.expected) if s.expected else None,
+        by_hand=s.by_hand,
+    )
+
+
+def _expected_out(one: Expected) -> c.ExpectedOut:
+    return c.ExpectedOut(
+        takes_per_h=round(one.per_hour, 3),
+        low_per_h=round(one.low, 3),
+        high_per_h=round(one.high, 3),
+        session_takes=round(one.session, 2),
     )
 
 
 def plan_answer(given: PlanInput, plan: Plan) -> c.PlanAnswer:
     """Return the answer document for a plan and the input it was made from."""
+    chosen = plan.chosen.place.name
+    effects = {effect.factor: effect for effect in plan.effects}
     return c.PlanAnswer(
-        belief=c.BeliefOut(chosen=plan.chosen.place.name, places=[_belief_out(b) for b in plan.beliefs]),
+        belief=c.BeliefOut(
+            chosen=chosen, places=[_belief_out(b, effects if b.place.name == chosen else {}) for b in plan.beliefs]
+        ),
         water=_water_out(given, plan),
         set_ups=[_set_up_out(s) for s in plan.set_ups],
         ruled_out=[c.RuledOutOut(**vars(r)) for r in plan.ruled_out],
         cautions=[c.CautionOut(**vars(x)) for x in plan.cautions],
         guessed=list(plan.guessed),
+        pair=c.PairOut(**vars(plan.pair)) if plan.pair else None,
+        changed=list(plan.changed) if plan.changed is not None else None,
     )

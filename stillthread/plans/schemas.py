@@ -7,6 +7,7 @@ from datetime import datetime
 
 from pydantic import AwareDatetime, Field
 
+from stillthread.formats.day_contract import Aim, ComparedIn, FactorName, HandMadeIn
 from stillthread.formats.plan_contract import PlanAnswer
 from stillthread.formats.strict import Strict
 from stillthread.formats.water_contract import ReadingIn, SampleIn, SightingIn
@@ -21,6 +22,12 @@ class PlanBody(Strict):
     reading: ReadingIn = ReadingIn()
     sightings: list[SightingIn] = Field(default=[], max_length=60)
     samples: list[SampleIn] = Field(default=[], max_length=40)
+    aim: Aim = "most"
+    session_h: float = Field(4.0, ge=0.5, le=18)
+    without: list[FactorName] = Field(default=[], max_length=10)
+    found_m: float | None = Field(None, ge=0, le=300)
+    by_hand: list[HandMadeIn] = Field(default=[], max_length=4)
+    compared_with: ComparedIn | None = None
 
 
 class PlanOut(Strict):

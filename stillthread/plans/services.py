@@ -5,19 +5,25 @@ from __future__ import annotations
 import uuid
 from typing import Any
 
+from stillthread.accounts.models import Angler
 from stillthread.accounts.services import angler_of
 from stillthread.core.errors import InputError, Problem
+from stillthread.core.setup.model import METHODS
 from stillthread.core.setup.plan import make_plan
 from stillthread.flybox.services import fly_documents, tackle_document
+from stillthread.formats.day_contract import SchoolsIn
 from stillthread.formats.plan_contract import AnglerIn, PlanAnswer, PlanRequest, RulesIn, SetUpOut
 from stillthread.formats.plan_json import plan_answer, plan_input_from
 from stillthread.outings import services as outings
+from stillthread.outings.past import past_stretches
 from stillthread.outings.schemas import OutingBody, OutingOut, SpellBody
 from stillthread.plans.models import Plan
 from stillthread.plans.schemas import PlanBody, PlanOut, StartBody
 from stillthread.waters.models import Water
 from stillthread.waters.services import local_time, water_document
 from stillthread.web.owned import get_owned, put_owned
+
+DAY_FIELDS = ("aim", "session_h", "without", "found_m", "by_hand", "compared_with")
 
 
 def request_for(owner: Any, body: PlanBody) -> PlanRequest:
@@ -31,11 +37,20 @@ def request_for(owner: Any, body: PlanBody) -> PlanRequest:
         reading=body.reading,
         sightings=body.sightings,
         samples=body.samples,
-        angler=AnglerIn(**{name: getattr(angler, name) for name in AnglerIn.model_fields}),
+        angler=angler_document(angler),
         tackle=tackle_document(owner),
         flies=fly_documents(owner),
         rules=RulesIn(**water.rules),
+        schools=SchoolsIn(**angler.schools),
+        own_log=past_stretches(owner, water, body.when),
+        **{name: getattr(body, name) for name in DAY_FIELDS},
     )
+
+
+def angler_document(angler: Angler) -> AnglerIn:
+    """Return an angler's limits as the plan document has them."""
+    own = {name: getattr(angler, name) for name in AnglerIn.model_fields if name != "methods"}
+    return AnglerIn(**own, methods=[one for one in METHODS if one not in angler.methods_left_out])
 
 
 def compute(request: PlanRequest) -> PlanAnswer:

@@ -81,13 +81,13 @@ class Queries(ApiCase):
 
 class Contracts(unittest.TestCase):
     UNITS = ("_m", "_c", "_s", "_deg", "_ips", "_mg_l", "_m_s", "_oktas", "_mm", "_g", "_lb",
-             "_m2", "_hpa", "_per_s2", "_j_m2", "_h", "_c_per_m", "_per_m", "_lux", "_mm3", "_share")  # fmt: skip
+             "_m2", "_hpa", "_per_s2", "_j_m2", "_h", "_c_per_m", "_per_m", "_lux", "_mm3", "_share", "_per_h")  # fmt: skip
     BARE = {
         "version", "share", "mass", "log_weight", "log_score", "relative", "light_surface", "max_flies", "hook", "hooks",
         "stock", "weight_class", "x_size", "days_since_stocking", "beaufort", "length_m",
         "slack", "line_rate", "fly_weight", "drag",
         "count", "wedderburn", "lake_number", "lux", "onto", "without", "with_it", "prior", "counted", "appetite",
-        "preference", "density", "turns",
+        "preference", "density", "turns", "takes", "session_takes", "rods", "rod", "first", "second", "by_hand",
     }  # fmt: skip
 
     def schemas(self):

@@ -9,12 +9,13 @@ import numpy as np
 from stillthread.core.food.available import available_food
 from stillthread.core.food.catalogue import BY_KEY
 from stillthread.core.food.seen import Sighting
-from stillthread.core.setup.choose_flies import hook_size, place_team, rank_flies
+from stillthread.core.setup.choose_flies import FlyDay, Wanted, hook_size, rank_flies
 from stillthread.core.setup.model import Angler, Rules
 from stillthread.core.setup.plan import make_plan
 from stillthread.core.setup.retrieves import RETRIEVES, choose_retrieve
 from stillthread.core.setup.score import Reach, hunger, pace_weight
 from stillthread.core.setup.sunk import shallowest_useful_m
+from stillthread.core.setup.team import order_team, place_flies
 from stillthread.core.tackle.flies import STARTER_FLIES
 from stillthread.core.tackle.lines import Line
 from stillthread.core.trout.notice import upward_reach_m
@@ -52,9 +53,11 @@ class Flies(unittest.TestCase):
     def setUp(self):
         self.belief = make_plan(day()).chosen
 
-    def rank(self, *sightings, depth=2.0, weights=("unweighted",), surface=False, clarity=None, **other):
+    def rank(
+        self, *sightings, depth=2.0, weights=("unweighted",), surface=False, still=False, flies=STARTER_FLIES, **of_day
+    ):
         food = available_food(NOON, "north", 12.0, sightings=sightings)
-        return rank_flies(STARTER_FLIES, food, self.belief, depth, weights, surface, clarity, False, **other)
+        return rank_flies(flies, food, self.belief, depth, Wanted(weights, surface, still), FlyDay(**of_day))
 
     def test_what_was_seen_comes_first(self):
         for prey in ("leech", "damsel-nymph", "water-boatman"):
@@ -91,7 +94,7 @@ class Flies(unittest.TestCase):
 
     def test_a_team_is_placed_best_on_the_point(self):
         ranked = self.rank(Sighting("many", "scud"))
-        team = place_team(ranked, 3, (1.0, 2.0, 3.0), (0.5, 1.0, 1.5), False)
+        team = place_flies(order_team(ranked, 3, None), (1.0, 2.0, 3.0), (0.5, 1.0, 1.5), False)
         self.assertEqual([f.position for f in team], ["top dropper", "middle dropper", "point"])
         self.assertEqual(team[-1].fly, ranked[0].fly)
         self.assertEqual(len({f.fly.key for f in team}), 3)

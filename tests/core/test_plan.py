@@ -10,6 +10,7 @@ from stillthread.core.errors import InputError
 from stillthread.core.food.seen import Sighting
 from stillthread.core.setup.model import Angler, Rules
 from stillthread.core.setup.plan import make_plan
+from stillthread.core.setup.schools import Schools
 from stillthread.core.thread.band import simulate
 from stillthread.core.water.reading import Reading
 from tests.days import BASIN, DROP, FLOATING, LINES, MARGIN, MAY, SUMMER, TYPE_7, UPLAND, day, profile
@@ -55,7 +56,7 @@ class SetUps(unittest.TestCase):
     def test_no_set_up_drags_its_flies_over_the_bottom(self):
         for one in (day(), day(place="Margin", reading=replace(MAY, profile=MAY.profile[:3], water_depth_m=2.0))):
             for s in make_plan(one).set_ups:
-                if s.runs_m is not None and "buoyant" not in s.title.lower():
+                if s.runs_m is not None and s.style not in ("over-bed", "up-slope"):
                     self.assertLess(s.runs_m[1], one.reading.water_depth_m)
 
     def test_a_line_never_lies_on_the_bed_while_it_is_counted(self):
@@ -79,8 +80,7 @@ class SetUps(unittest.TestCase):
         # Trade: just above any bottom; at rest about a leader's length up.
         only = tuple(f for f in day().flies if f.key == "foam-eyed-nymph")
         made = make_plan(day(flies=only, lines=(TYPE_7,)))
-        best = made.set_ups[0]
-        self.assertIn("Buoyant fly", best.title)
+        best = next(s for s in made.set_ups if s.style == "over-bed")
         at_rest = best.sink_table[best.count_s].depth_m
         self.assertAlmostEqual(MAY.water_depth_m - at_rest, best.leader.length_m, delta=0.7)
         self.assertLess(at_rest, best.runs_m[1])  # drawn down by the retrieve
@@ -143,10 +143,17 @@ class Days(unittest.TestCase):
         self.assertTrue(any(2.0 <= s.target_m <= 3.2 for s in plan.set_ups))
         self.assertIn("2.4 to 3 m", " ".join(f.sentence for f in plan.chosen.factors))
 
-    def test_below_four_degrees_everything_is_still(self):
+    def test_below_four_degrees_everything_is_still_but_for_the_flashy_start(self):
+        # Trade: static and small, or big and flashy at ice-out; the default starts with both.
         icy = Reading(profile((0, 3.5), (4, 3.8)), 5.0, 2.0, None, 0.0, 8, "clear")
         plan = make_plan(day(when=datetime(2026, 2, 10, 13, tzinfo=UTC), reading=icy))
-        self.assertEqual({s.retrieve.kind for s in plan.set_ups}, {"static"})
+        moving = [s.style for s in plan.set_ups if s.retrieve.kind != "static"]
+        self.assertEqual(moving, ["flashy"])
+        self.assertIn("flashy", [s.style for s in plan.set_ups[:2]])
+        small = make_plan(
+            day(when=datetime(2026, 2, 10, 13, tzinfo=UTC), reading=icy, schools=Schools(very_cold="small"))
+        )
+        self.assertEqual({s.retrieve.kind for s in small.set_ups}, {"static"})
 
     def test_fresh_stockfish_are_high_and_like_it_bright(self):
         stocked = replace(UPLAND, days_since_stocking=3)

@@ -3,7 +3,7 @@
 import unittest
 
 import numpy as np
-from hypothesis import given
+from hypothesis import example, given
 from hypothesis import strategies as st
 
 from stillthread.core.evidence.rates import Stretch, by_depth, poisson_rate
@@ -88,6 +88,7 @@ class Water(unittest.TestCase):
         self.assertTrue(0 < light.surface <= 1)
         self.assertGreaterEqual(light.at(1), light.at(2))
 
+    @example([5.0, 5.0, 13.5, 12.5, 19.0])
     @given(st.lists(st.floats(4.5, 28), min_size=3, max_size=15))
     def test_a_thermocline_lies_between_the_readings(self, temperatures):
         points = tuple(Point(float(i), t) for i, t in enumerate(temperatures))

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from stillthread.core.setup.context import Context
 from stillthread.core.setup.model import PlanInput, Rules, SetUp
 from stillthread.core.trout.temperature import Welfare
 from stillthread.core.water.cautions import (
@@ -12,7 +13,6 @@ from stillthread.core.water.cautions import (
     water_cautions,
     wind_cautions,
 )
-from stillthread.core.water.reading import Reading
 from stillthread.core.water.wind import THINK_AGAIN_M_S
 
 
@@ -49,10 +49,17 @@ SHALLOW_M = 1.5
 DRAGGING_WIND_M_S = 3.0
 
 
-def set_up_cautions(one: SetUp, reading: Reading, bed_m: float) -> tuple[Caution, ...]:
+def set_up_cautions(one: SetUp, context: Context) -> tuple[Caution, ...]:
     """Return what to mind with one set-up: snags, drag, tangles, the float's peg, smash takes (trade practice)."""
-    wind = reading.wind_m_s or 0.0
+    wind, bed_m = context.given.reading.wind_m_s or 0.0, context.bed_m
     found = []
+    if context.cast_m < context.angler.cast_m and one.float_hang_m is None:
+        words = f"In this wind your comfortable cast is nearer {context.cast_m:.0f} m: hats, glasses, and nobody behind you."
+        found.append(Caution("cast-in-wind", "note", words))
+    if one.style == "drifted":
+        found.append(
+            Caution("drift", "note", "Look where the drift takes you; keep clear of others and of shallow water.")
+        )
     if one.float_kind == "release":
         words = "Pegged too lightly the float frees on the cast; too tightly it stays on: then hold the leader and undo it by hand."
         found.append(Caution("float-peg", "note", words))

@@ -1,8 +1,9 @@
-"""Which flies from the box, in which hook size, at which position."""
+"""Which flies from the box, and what speaks for each: prey, size, tone, sink rate, stock, own record."""
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+import math
+from dataclasses import dataclass, field
 
 import numpy as np
 
@@ -10,20 +11,53 @@ from stillthread.core.food.available import Availability
 from stillthread.core.food.catalogue import BY_KEY
 from stillthread.core.food.prey import Prey
 from stillthread.core.food.where import depth_density
-from stillthread.core.setup.model import PlacedFly
 from stillthread.core.tackle.flies import Fly
+from stillthread.core.thread.fly_sink import sink_speed_m_s
 from stillthread.core.trout.belief import PlaceBelief
 
-STILL_PENALTY = 0.35  # common practice, figure ours
+# Common practice; the figures are ours.
+STILL_PENALTY = 0.35
+WRONG_SIZE = 0.75
+LAST_ONE = 0.92
+MOST_RECORD = 1.35
+LOW_LIGHT, HIGH_LIGHT = 0.03, 0.35
+ATTRACTORS = ("bright", "pale")
+
+
+@dataclass(frozen=True)
+class FlyDay:
+    """What of the day and the angler weighs on flies: clarity, light on the surface (0 to 1), stocking, schools, record.
+
+    `tone` is the school ('by-water', 'bright', 'natural'), `aim` the day's aim, `record` how each fly's take rate in
+    the own log stands to the mean of all.
+    """
+
+    clarity: str | None = None
+    light: float = 0.1
+    stocked: bool = False
+    tone: str = "by-water"
+    aim: str = "most"
+    record: dict[str, float] = field(default_factory=dict)
 
 
 @dataclass(frozen=True)
 class Match:
-    """A fly, the prey it stands for here, and how well it fits (0 to 1)."""
+    """A fly, the prey it stands for here, how well it fits (0 to 1), and what speaks for or against it in words."""
 
     fly: Fly
     prey: Prey
     score: float
+    why: tuple[str, ...] = ()
+
+
+@dataclass(frozen=True)
+class Wanted:
+    """What a method wants of a fly: weight classes, for the surface, hanging still, and a sink rate [m/s] if it matters."""
+
+    weights: tuple[str, ...]
+    surface: bool = False
+    still: bool = False
+    sink_m_s: float | None = None
 
 
 def _prey_score(prey: Prey, food: Availability, belief: PlaceBelief, depth_m: float) -> float:
@@ -34,47 +68,91 @@ def _prey_score(prey: Prey, food: Availability, belief: PlaceBelief, depth_m: fl
     return food.share[prey.key] * (0.15 + 0.85 * local)
 
 
-def _tone_weight(tone: str, clarity: str | None, stocked: bool) -> float:
-    """Trade rule: bold silhouettes in coloured water, natural in clear, bright for fresh stockfish."""
-    if stocked and tone in ("bright", "pale"):
-        return 1.2
-    if clarity == "coloured":
-        return {"dark": 1.25, "bright": 1.15, "pale": 0.9, "natural": 0.8}[tone]
-    if clarity in ("gin-clear", "clear"):
-        return {"natural": 1.2, "dark": 1.0, "pale": 0.85, "bright": 0.8}[tone]
-    return 1.0
+def _tone(fly: Fly, day: FlyDay) -> tuple[float, str | None]:
+    """Trade rules: bright for fresh fish, bold silhouettes in coloured water or low light, natural in clear bright water."""
+    if day.tone == "bright":
+        return (1.3, "Attractors first, as you like it.") if fly.tone in ATTRACTORS else (0.85, None)
+    if day.tone == "natural":
+        return (0.7, None) if fly.tone in ATTRACTORS else (1.15, None)
+    if day.stocked and fly.tone in ATTRACTORS:
+        return 1.2, "Bright for fresh fish."
+    if day.clarity == "coloured":
+        weight = {"dark": 1.25, "bright": 1.15, "pale": 0.9, "natural": 0.8}[fly.tone]
+        return weight, "A bold shape in coloured water." if weight > 1 else None
+    if day.light < LOW_LIGHT:
+        weight = {"dark": 1.2, "bright": 0.95, "pale": 1.0, "natural": 1.0}[fly.tone]
+        return weight, "Dark shows best against what light there is." if weight > 1 else None
+    if day.clarity in ("gin-clear", "clear"):
+        weight = {"natural": 1.2, "dark": 1.0, "pale": 0.85, "bright": 0.7 if day.light > HIGH_LIGHT else 0.8}[fly.tone]
+        return weight, "Natural for clear water." if weight > 1 else None
+    return 1.0, None
+
+
+def _size(fly: Fly, prey: Prey, aim: str) -> tuple[float, str | None]:
+    smallest, largest = prey.hooks
+    weight, words = 1.0, None
+    if not any(largest <= hook <= smallest for hook in fly.hooks):
+        weight, words = WRONG_SIZE, f"No hook of it in {smallest} to {largest}, the sizes of the real thing."
+    if aim == "biggest":
+        weight *= min(max(1.0 + 0.06 * (11 - min(fly.hooks)), 0.8), 1.3)
+        words = "A big mouthful, for the biggest." if min(fly.hooks) <= 8 else words
+    return weight, words
+
+
+def _sink(fly: Fly, wanted_m_s: float | None) -> tuple[float, str | None]:
+    if wanted_m_s is None or fly.build is None:
+        return 1.0, None
+    speed = sink_speed_m_s(fly.build)
+    if speed <= 0:
+        return 0.8, None
+    weight = max(0.8, math.exp(-0.5 * (min(math.log(speed / wanted_m_s), 0.0) / 0.8) ** 2))
+    return weight, f"Sinks {100 * speed:.0f} cm a second." if weight > 0.95 else None
+
+
+def _stock(fly: Fly) -> tuple[float, str | None]:
+    return (LAST_ONE, "Your last one.") if fly.stock == 1 else (1.0, None)
+
+
+def _record(fly: Fly, day: FlyDay) -> tuple[float, str | None]:
+    weight = min(max(day.record.get(fly.name, 1.0), 1 / MOST_RECORD), MOST_RECORD)
+    if weight > 1.05:
+        return weight, f"It took {weight:.1f} times its share on days like this in your log."
+    return weight, "It took less than its share on days like this in your log." if weight < 0.95 else None
+
+
+def _usable(fly: Fly, wanted: Wanted) -> bool:
+    return fly.weight in wanted.weights and fly.surface == wanted.surface and fly.stock != 0
 
 
 def rank_flies(
-    flies: tuple[Fly, ...],
-    food: Availability,
-    belief: PlaceBelief,
-    depth_m: float,
-    weights: tuple[str, ...],
-    surface: bool,
-    clarity: str | None,
-    stocked: bool,
-    still: bool = False,
+    flies: tuple[Fly, ...], food: Availability, belief: PlaceBelief, depth_m: float, wanted: Wanted, day: FlyDay
 ) -> list[Match]:
     """Return the usable flies best first for a depth [m]: right weight class, surface or sunk, in stock.
 
-    The score is the share of food at that depth the fly stands for, times the tone for the clarity; for a `still`
-    method prey that never keeps still counts 0.35. Ties keep the
-    order of the box, so the same input gives the same answer.
+    The score is the share of food at that depth the fly stands for, times tone, size, sink rate, stock and own record;
+    for a still method prey that never keeps still counts 0.35. Ties keep the order of the box, so the same input gives
+    the same answer. Common practice, figures ours.
     """
     matches = []
     for fly in flies:
-        if fly.weight not in weights or fly.surface != surface or fly.stock == 0:
-            continue
         known = [BY_KEY[key] for key in fly.prey if key in BY_KEY]
-        if not known:
+        if not known or not _usable(fly, wanted):
             continue
         worth = {
-            p: _prey_score(p, food, belief, depth_m) * (STILL_PENALTY if still and "static" not in p.paces else 1)
+            p: _prey_score(p, food, belief, depth_m)
+            * (STILL_PENALTY if wanted.still and "static" not in p.paces else 1)
             for p in known
         }
         prey = max(known, key=lambda p: worth[p])
-        matches.append(Match(fly, prey, worth[prey] * _tone_weight(fly.tone, clarity, stocked)))
+        parts = (
+            _tone(fly, day),
+            _size(fly, prey, day.aim),
+            _sink(fly, wanted.sink_m_s),
+            _stock(fly),
+            _record(fly, day),
+        )
+        score = worth[prey] * math.prod(weight for weight, _ in parts)
+        matches.append(Match(fly, prey, score, tuple(words for _, words in parts if words)))
     return sorted(matches, key=lambda match: -match.score)
 
 
@@ -83,18 +161,3 @@ def hook_size(match: Match, wary: bool) -> int:
     largest, smallest = match.prey.hooks[1], match.prey.hooks[0]
     fitting = [hook for hook in match.fly.hooks if largest <= hook <= smallest] or list(match.fly.hooks)
     return max(fitting) if wary else min(fitting)
-
-
-def place_team(
-    ranked: list[Match], count: int, at_m: tuple[float, ...], depths_m: tuple[float | None, ...], wary: bool
-) -> tuple[PlacedFly, ...]:
-    """Return `count` flies at their positions, best match on the point, different patterns above it.
-
-    `at_m` are distances from the line [m] and `depths_m` depths [m], top dropper first.
-    """
-    picked = ranked[:count]
-    names = (
-        ("point",) if count == 1 else ("dropper", "point") if count == 2 else ("top dropper", "middle dropper", "point")
-    )
-    order = list(reversed(picked))
-    return tuple(PlacedFly(m.fly, names[i], hook_size(m, wary), at_m[i], depths_m[i]) for i, m in enumerate(order))

@@ -2,12 +2,15 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
+from stillthread.core.evidence.likeness import Likened, fly_record
 from stillthread.core.food.available import Availability
-from stillthread.core.setup.choose_flies import Match, rank_flies
+from stillthread.core.setup.choose_flies import FlyDay, Match, Wanted, rank_flies
 from stillthread.core.setup.model import Angler, PlanInput, Reason, Rules
+from stillthread.core.setup.schools import Schools
 from stillthread.core.setup.score import Reach
+from stillthread.core.tackle.landing import landing_limit_m
 from stillthread.core.tackle.leaders import tippet_for
 from stillthread.core.tackle.lines import Line
 from stillthread.core.trout.belief import PlaceBelief, smallest_band
@@ -17,6 +20,19 @@ from stillthread.core.water.profile import temperature_at
 
 FLIES_IF_UNKNOWN = 2
 BED_CLEARANCE_M = 0.3
+VERY_COLD_C = 4.0
+# Wind [m/s] from which a comfortable cast shortens, by how much a m/s, and the least share left. Common practice, ours.
+CAST_EASY_TO_M_S, SHORTER_PER_M_S, SHORTEST_SHARE = 4.0, 0.04, 0.6
+FINEST_X, STOUTEST_X = 5, 1
+
+
+def cast_in_wind_m(cast_m: float, wind_m_s: float | None) -> float:
+    """Return how far a comfortable cast of `cast_m` [m] still goes in a wind [m/s], to half a metre.
+
+    Whole up to 4 m/s, then 4 % less for each m/s, never under three fifths. Common practice, figures ours.
+    """
+    share = max(SHORTEST_SHARE, 1.0 - SHORTER_PER_M_S * max(0.0, (wind_m_s or 0.0) - CAST_EASY_TO_M_S))
+    return round(2 * cast_m * share) / 2 if share < 1 else cast_m
 
 
 @dataclass(frozen=True)
@@ -28,6 +44,7 @@ class Context:
     food: Availability
     belief: PlaceBelief
     reach: Reach
+    log: Likened | None = None
 
     @property
     def angler(self) -> Angler:
@@ -58,9 +75,43 @@ class Context:
         return (calm or clear) and self.light.surface > 0.15
 
     @property
+    def schools(self) -> Schools:
+        """The angler's schools."""
+        return self.given.schools
+
+    @property
     def tippet_x(self) -> int:
-        """Tippet size for the day."""
-        return tippet_for(self.given.reading.clarity, self.light.surface > 0.15, False)
+        """Tippet size for the day, by water or school, and stouter for the biggest fish."""
+        size = tippet_for(self.given.reading.clarity, self.light.surface > 0.15, self.given.aim == "biggest")
+        size += {"fine": 1, "stout": -1}.get(self.schools.tippet, 0)
+        return min(max(size, STOUTEST_X), FINEST_X)
+
+    @property
+    def cast_m(self) -> float:
+        """How far a comfortable cast goes in this wind [m]."""
+        return cast_in_wind_m(self.angler.cast_m, self.given.reading.wind_m_s)
+
+    @property
+    def landing_m(self) -> float:
+        """How far from the rod tip a fish can be reached [m]."""
+        return landing_limit_m(self.angler.rod_m, self.angler.net_m, self.angler.arm_m)
+
+    @property
+    def very_cold(self) -> bool:
+        """True where the likely band is below 4 °C."""
+        water_c = self.water_c(sum(self.band_m) / 2)
+        return water_c is not None and water_c < VERY_COLD_C
+
+    @property
+    def attractor_at(self) -> str | None:
+        """Where the attractor goes, None where none is wanted: bright by school, stocking, coloured water or daphnia."""
+        tone = self.schools.tone
+        wanted = self.stocked or self.given.reading.clarity == "coloured" or self.food.share["daphnia"] >= 0.25
+        return self.schools.attractor_at if tone == "bright" or (tone == "by-water" and wanted) else None
+
+    def allows(self, kind: str) -> bool:
+        """Whether the angler's school fishes a retrieve of this kind: static only, moving only, or both."""
+        return self.schools.moving == "both" or (self.schools.moving == "static") == (kind == "static")
 
     @property
     def band_m(self) -> tuple[float, float]:
@@ -78,19 +129,35 @@ class Context:
         return sorted((line for line in self.given.lines if line.family == family), key=lambda line: line.label_ips)
 
     def team_size(self, most: int = 3) -> int:
-        """Return how many flies may be tied on: the rule, two where none is noted, one where droppers are not allowed."""
-        if self.rules.droppers_allowed is False:
+        """Return how many flies may be tied on: the rule (two where none is noted), one without droppers or by school."""
+        single = self.schools.flies_on == "single"
+        known = self.schools.flies_on == "searching" and self.given.found_m is not None
+        if self.rules.droppers_allowed is False or single or known:
             return 1
         allowed = self.rules.max_flies if self.rules.max_flies is not None else FLIES_IF_UNKNOWN
         return max(1, min(allowed, most))
 
-    def flies_for(
-        self, depth_m: float, weights: tuple[str, ...], surface: bool = False, still: bool = False
-    ) -> list[Match]:
-        """Return usable flies for a depth [m], best first."""
+    def fly_day(self) -> FlyDay:
+        """Return what of the day weighs on flies."""
+        record = fly_record(self.log, tuple(f.name for f in self.given.flies)) if self.log else {}
         reading = self.given.reading
+        tone = "bright" if self.very_cold and self.schools.very_cold == "flashy" else self.schools.tone
+        return FlyDay(reading.clarity, self.light.surface, self.stocked, tone, self.given.aim, record)
+
+    def flies_for(
+        self,
+        depth_m: float,
+        weights: tuple[str, ...],
+        surface: bool = False,
+        still: bool = False,
+        sink_m_s: float | None = None,
+        tone: str | None = None,
+    ) -> list[Match]:
+        """Return usable flies for a depth [m], best first; `tone` overrides the school on bright or natural."""
+        day = self.fly_day()
+        wanted = Wanted(weights, surface, still, sink_m_s)
         return rank_flies(
-            self.given.flies, self.food, self.belief, depth_m, weights, surface, reading.clarity, self.stocked, still
+            self.given.flies, self.food, self.belief, depth_m, wanted, replace(day, tone=tone) if tone else day
         )
 
     def water_c(self, depth_m: float) -> float | None:

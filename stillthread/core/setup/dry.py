@@ -2,36 +2,49 @@
 
 from __future__ import annotations
 
-from stillthread.core.setup.choose_flies import place_team
+from stillthread.core.setup.choose_flies import Match
 from stillthread.core.setup.context import Context
 from stillthread.core.setup.model import Reason, RuledOut, SetUp
 from stillthread.core.setup.retrieves import RETRIEVES
-from stillthread.core.setup.worth import appeal, fly_reason, worth
-from stillthread.core.tackle.leaders import casting_leader
+from stillthread.core.setup.team import place_flies
+from stillthread.core.setup.worth import appeal, worth
+from stillthread.core.tackle.leaders import casting_leader, team_leader
+from stillthread.core.tackle.lines import Line
+from stillthread.core.units import feet_to_m
 
-FALLBACK_DRY = "No rise in 20 minutes: the fish are down. Go to nymphs or a sunk line."
+RISING_SHARE, BLIND_SHARE = 0.85, 0.5
 
 
 def dry(context: Context) -> SetUp | RuledOut:
-    """Return a dry fly or emerger in the film on a floating line."""
+    """Return a dry fly or emerger in the film on a floating line, or why not."""
     lines = context.lines_of("floating")
     ranked = context.flies_for(0.0, ("buoyant", "unweighted"), surface=True)
     if not lines or not ranked:
         return RuledOut(
             "Dry fly", "kit", "No floating line in your kit." if not lines else "No dry fly or emerger in your box."
         )
-    leader = casting_leader(context.tippet_x, context.wary)
+    if not context.allows("static"):
+        return RuledOut("Dry fly", "kit", "You fish moving flies only.")
+    return dry_set_up(context, lines[0], ranked[:1])
+
+
+def dry_set_up(context: Context, line: Line, team: list[Match]) -> SetUp:
+    """Return floating flies fished in the film: one on a tapered leader, more on a level one."""
+    x = context.tippet_x
+    leader = (
+        casting_leader(x, context.wary) if len(team) == 1 else team_leader(x, len(team), feet_to_m(9), feet_to_m(4))
+    )
     retrieve = RETRIEVES["static"]
     rising = any(seen.rise not in (None, "leap") for seen in context.given.sightings)
-    share = 0.85 if rising else 0.5
-    reached = share * context.reach.over_band(0.0, 0.1)
-    value = worth(context, "dry", reached, retrieve, 0.0, appeal(ranked, context))
+    reached = (RISING_SHARE if rising else BLIND_SHARE) * context.reach.over_band(0.0, 0.1)
+    flies = place_flies(team, leader.flies_at_m, (0.0,) * len(team), context.wary, context.attractor_at)
     return SetUp(
         method="dry",
+        style="dry",
         title="Dry fly in the film",
-        line=lines[0],
+        line=line,
         leader=leader,
-        flies=place_team(ranked, 1, leader.flies_at_m, (0.0,), context.wary),
+        flies=flies,
         place=context.belief.place.name,
         target_m=0.0,
         low_m=0.0,
@@ -41,11 +54,13 @@ def dry(context: Context) -> SetUp | RuledOut:
         float_hang_m=None,
         float_kind=None,
         retrieve=retrieve,
-        cast_m=context.angler.cast_m,
-        relative=value,
+        cast_m=context.cast_m,
+        relative=worth(context, "dry", reached, retrieve, 0.0, appeal(team, context)),
         sink_table=(),
         depth_note="In the film, the top 10 cm.",
-        reasons=(fly_reason(ranked), Reason("method", "For fish that rise or cruise high; nothing if they are down.")),
+        reasons=(
+            Reason("fly", f"{flies[-1].fly.name}: {flies[-1].why}"),
+            Reason("method", "For fish that rise or cruise high; nothing if they are down."),
+        ),
         watch_for="A sip, a swirl, the fly gone. Lift gently.",
-        fallback=FALLBACK_DRY,
     )

@@ -5,14 +5,20 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass, replace
 
-from stillthread.core.setup.choose_flies import Match, place_team
+from stillthread.core.setup.choose_flies import Match
 from stillthread.core.setup.context import Context
 from stillthread.core.setup.model import PlacedFly, Reason, RuledOut, SetUp
 from stillthread.core.setup.paths import binned_c, path_of, rig_of, tied
 from stillthread.core.setup.retrieves import RETRIEVES
-from stillthread.core.setup.worth import appeal, fly_reason, worth
-from stillthread.core.tackle.floats import NEAREST_CAST_M, USUAL_FLOAT_G, farthest_float_cast_m
-from stillthread.core.tackle.landing import landing_limit_m
+from stillthread.core.setup.team import order_team, place_flies
+from stillthread.core.setup.worth import appeal, worth
+from stillthread.core.tackle.floats import (
+    NEAREST_CAST_M,
+    SLIDE_FRICTION_G,
+    SLIDE_MARGIN,
+    USUAL_FLOAT_G,
+    farthest_float_cast_m,
+)
 from stillthread.core.tackle.leaders import Leader, float_leader
 from stillthread.core.tackle.rig import Float, Rig, load_g
 from stillthread.core.thread.cast import Cast, level_bed
@@ -21,7 +27,6 @@ from stillthread.core.thread.retrieve import usual_pull
 from stillthread.core.thread.tables import FlyDepth, clock_table
 from stillthread.core.thread.track import CastResult
 
-FALLBACK_FLOAT = "Nothing in 10 minutes: move the float 30 cm. Twenty blank minutes with several flies: give floats up on this stretch."
 WATCH_FLOAT = "Strike at anything odd: it dips, sails off, or stands up. Lift the rig 15 cm now and then."
 FISHED_SHARE = 0.85  # of the time between casts, common practice
 DEEPEST_HANG_M = 7.0
@@ -40,7 +45,10 @@ def _hang(context: Context) -> float:
     return max(choices, key=context.reach.at)
 
 
-def _refusal(context: Context) -> RuledOut | None:
+def float_refusal(context: Context) -> RuledOut | None:
+    """Return why no float can be fished here: the rules, the school, the kit or the depth; None where one can."""
+    if not context.allows("static"):
+        return RuledOut("Float rig", "kit", "You fish moving flies only.")
     if context.rules.floats_allowed is False:
         return RuledOut("Float rig", "rule", "The rules you noted do not allow floats.")
     if not context.lines_of("floating"):
@@ -53,7 +61,8 @@ def _refusal(context: Context) -> RuledOut | None:
 def _landing_reason(kind: str, hang: float, limit: float) -> Reason:
     if kind == "fixed":
         return Reason("landing", f"{hang:.1f} m under a fixed float: your rod, arm and net reach {limit:.1f} m.")
-    words = f"Your rod, arm and net reach {limit:.1f} m: a float fixed at {hang:.1f} m cannot be landed. Use a quick-release float."
+    use = "a sliding float: what hangs below pulls the leader through" if kind == "sliding" else "a quick-release float"
+    words = f"Your rod, arm and net reach {limit:.1f} m: a float fixed at {hang:.1f} m cannot be landed. Use {use}."
     return Reason("landing", words)
 
 
@@ -83,47 +92,70 @@ class Hung:
     free: CastResult
 
 
-def _hung(context: Context, hang: float, ranked: list[Match]) -> Hung:
+def float_kind(context: Context, hang_m: float, below_g: float) -> str:
+    """Return fixed where rod, arm and net reach what hangs below [m]; else quick-release or sliding, by school.
+
+    A float slides when what hangs below [g] pulls the leader through it (twice the friction, to be sure of it).
+    """
+    if hang_m <= context.landing_m:
+        return "fixed"
+    school = context.schools.sliding_float
+    needed = SLIDE_FRICTION_G * (1.0 if school == "always" else SLIDE_MARGIN)
+    return "sliding" if school != "never" and below_g >= needed else "release"
+
+
+def _hung(context: Context, hang: float, team: list[Match], cast_m: float | None = None) -> Hung:
     """Tie the rig for a hang [m] and let it hang."""
-    count = min(context.team_size(), len(ranked))
-    leader = float_leader(context.tippet_x, hang, count)
-    limit = landing_limit_m(context.angler.rod_m, context.angler.net_m, context.angler.arm_m)
-    kind = "fixed" if hang <= limit else "release"
-    flies = place_team(ranked, count, leader.flies_at_m, (None,) * count, context.wary)
+    leader = float_leader(context.tippet_x, hang, len(team))
+    flies = place_flies(team, leader.flies_at_m, (None,) * len(team), context.wary, context.attractor_at)
     bare = rig_of(context.lines_of("floating")[0], leader, tied(flies))
     lift = max(USUAL_FLOAT_G, 1.5 * load_g(bare))
-    rig = replace(bare, float_=Float(kind, "slack", leader.sections[0].length_m, lift))
-    cast_m = max(NEAREST_CAST_M, min(context.angler.cast_m, farthest_float_cast_m(hang)))
+    held = replace(bare, float_=Float("fixed", "slack", leader.sections[0].length_m, lift))
+    kind = float_kind(context, hang, load_g(held))
+    rig = replace(held, float_=Float(kind, "slack", leader.sections[0].length_m, lift))
+    cast_m = cast_m or max(NEAREST_CAST_M, min(context.cast_m, farthest_float_cast_m(hang)))
     wind = context.given.reading.wind_m_s or 0.0
     casts = [_cast(context, cast_m, share * wind) for share in (0.0, HELD_DRIFT_SHARE, FREE_DRIFT_SHARE)]
     still, kept, free = (path_of(rig, cast) for cast in casts)
     return Hung(leader, flies, kind, rig, casts[1], still, kept, free)
 
 
+def float_flies(context: Context, hang: float) -> list[Match]:
+    """Return sunk flies for a hang [m], best first: the deeper, the quicker they should sink."""
+    return context.flies_for(hang, ("weighted", "unweighted"), still=True, sink_m_s=0.03 + 0.012 * hang)
+
+
 def float_rig(context: Context) -> SetUp | RuledOut:
-    """Return flies hung under a float at the most likely depth, on a fixed or a quick-release float as landing allows.
+    """Return flies hung under a float at the most likely depth, on the kind of float landing and school allow, or why not."""
+    refused = float_refusal(context)
+    if refused:
+        return refused
+    hang = _hang(context)
+    ranked = float_flies(context, hang)
+    if not ranked:
+        return RuledOut("Float rig", "kit", "No sunk fly in your box.")
+    team = order_team(ranked, min(context.team_size(), len(ranked)), context.attractor_at)
+    return float_set_up(context, hang, team)
+
+
+def float_set_up(context: Context, hang: float, team: list[Match], cast_m: float | None = None) -> SetUp:
+    """Return a team hung `hang` [m] under a float.
 
     The depth given is where the point hangs on a line kept nearly straight in this wind; the band runs from the set
     depth up to where a float left to drift would lift it.
     """
-    refused = _refusal(context)
-    if refused:
-        return refused
-    hang = _hang(context)
-    ranked = context.flies_for(hang, ("weighted", "unweighted"), still=True)
-    if not ranked:
-        return RuledOut("Float rig", "kit", "No sunk fly in your box.")
-    hung = _hung(context, hang, ranked)
+    hung = _hung(context, hang, team, cast_m)
     depths = tuple(float(track.depth_m[-1]) for track in hung.kept.flies)
     reached = sum(context.reach.at(depth) for depth in depths[:-1]) * 0.25 + context.reach.at(depths[-1])
     retrieve = RETRIEVES["static"]
-    patience = 1.0 if "static" in ranked[0].prey.paces else 0.5  # some prey never looks right hanging still
+    best = max(team, key=lambda m: m.score)
+    patience = 1.0 if "static" in best.prey.paces else 0.5  # some prey never looks right hanging still
     shared = min(reached, 1.0) * FISHED_SHARE * patience
     lifted = min(float(hung.free.point.depth_m[-1]), depths[-1])
-    limit = landing_limit_m(context.angler.rod_m, context.angler.net_m, context.angler.arm_m)
-    off_bed = f"{context.bed_m - hang:.1f} m off the bottom"
+    point = hung.flies[-1]
     return SetUp(
         method="float",
+        style="float",
         title="Float rig",
         line=context.lines_of("floating")[0],
         leader=hung.leader,
@@ -138,17 +170,19 @@ def float_rig(context: Context) -> SetUp | RuledOut:
         float_kind=hung.kind,
         retrieve=retrieve,
         cast_m=hung.cast.cast_m,
-        relative=worth(context, "float", shared, retrieve, depths[-1], appeal(ranked, context)),
+        relative=worth(context, "float", shared, retrieve, depths[-1], appeal(team, context)),
         sink_table=_clock(hung.still),
         depth_note=_note(hung.still),
         reasons=(
-            fly_reason(ranked),
-            Reason("depth", f"Point fly {hang:.1f} m down, {off_bed}, for as long as you leave it."),
+            Reason("fly", f"{point.fly.name}: {point.why}"),
+            Reason(
+                "depth",
+                f"Point fly {hang:.1f} m down, {context.bed_m - hang:.1f} m off the bottom, for as long as you leave it.",
+            ),
             *_drift_reasons(depths[-1], lifted, hang),
-            _landing_reason(hung.kind, hang, limit),
+            _landing_reason(hung.kind, hang, context.landing_m),
         ),
         watch_for=WATCH_FLOAT,
-        fallback=FALLBACK_FLOAT,
         runs_m=(lifted, max(hang, depths[-1])),
         rig=hung.rig,
         cast=hung.cast,

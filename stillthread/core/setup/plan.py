@@ -2,30 +2,38 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
 from concurrent.futures import ThreadPoolExecutor
 from dataclasses import replace
-from functools import partial
 
 from stillthread.core.errors import InputError, Problem
+from stillthread.core.evidence.likeness import liken
+from stillthread.core.setup.afloat import settled_band
+from stillthread.core.setup.by_hand import hand_made_problems
 from stillthread.core.setup.cautions import plan_cautions, set_up_cautions
+from stillthread.core.setup.changed import what_changed
 from stillthread.core.setup.context import Context
-from stillthread.core.setup.dry import dry
-from stillthread.core.setup.floated import float_rig
 from stillthread.core.setup.model import Plan, PlanInput, Reason, RuledOut, SetUp, find_place
+from stillthread.core.setup.next_steps import with_next_steps
+from stillthread.core.setup.rank import (
+    RIGGED_MIN,
+    by_aim,
+    calibrated,
+    over_session,
+    pair_of,
+    pass_over,
+    pick_different,
+    rigging_min,
+    with_cold_pair,
+)
 from stillthread.core.setup.score import Reach
-from stillthread.core.setup.sunk import buoyant_line, counted_line, shallowest_useful_m, with_band
-from stillthread.core.trout.belief import PlaceBelief, believe
+from stillthread.core.setup.sunk import with_band
+from stillthread.core.setup.tries import SIDE_BY_SIDE, try_all
+from stillthread.core.trout.belief import Brought, PlaceBelief, believe, factor_effects
 from stillthread.core.trout.temperature import Welfare, welfare
 from stillthread.core.trout.water_means import food_on
 from stillthread.core.water.layers import find_thermocline
+from stillthread.core.water.light import Light
 from stillthread.core.water.reading import checked_reading, light_on
-
-Attempt = Callable[[], SetUp | RuledOut]
-
-MOST_SET_UPS = 4
-SIDE_BY_SIDE = 2
-WORTH_SHOWING = 0.15
 
 
 def check_input(given: PlanInput) -> None:
@@ -36,6 +44,10 @@ def check_input(given: PlanInput) -> None:
     elif given.place is not None and find_place(given.water, given.place) is None:
         names = ", ".join(place.name for place in given.water.places)
         problems.append(Problem("unknown", "place", f"No place '{given.place}' on this water.", names))
+    problems += hand_made_problems(given)
+    if given.found_m is not None and not 0 <= given.found_m <= given.water.max_depth_m:
+        accepted = f"0 to {given.water.max_depth_m:g} m"
+        problems.append(Problem("depth_range", "found_m", "The depth found lies outside the water.", accepted))
     if not given.lines:
         problems.append(Problem("empty", "tackle.lines", "No line in the kit.", "at least one fly line"))
     if not given.flies:
@@ -62,78 +74,80 @@ def _choose_place(given: PlanInput, beliefs: tuple[PlaceBelief, ...]) -> PlaceBe
     return max(beliefs, key=lambda b: b.share)
 
 
-def _sunk_lines(context: Context) -> list[Attempt]:
-    """Tip, hover, intermediate and full-sinking lines, or the rule against them."""
-    tried: list[Attempt] = []
-    allowed = context.rules.sinking_lines_allowed is not False
-    for family in ("sink-tip", "hover", "intermediate", "sinking"):
-        method = "intermediate" if family == "hover" else family
-        for line in context.lines_of(family):
-            if allowed:
-                tried.append(partial(counted_line, context, method, line))
-            else:
-                refused = RuledOut(line.title, "rule", "The rules you noted do not allow sinking lines.")
-                tried.append(partial(_same, refused))
-    fast = context.lines_of("sinking")
-    if fast and allowed and any(fly.buoyant and not fly.surface and fly.stock != 0 for fly in context.given.flies):
-        fit = [line for line in fast if shallowest_useful_m(line) <= context.bed_m]
-        tried.append(partial(buoyant_line, context, (fit or fast)[-1]))
-    return tried
+def _unwanted(one: SetUp, context: Context) -> RuledOut | None:
+    """Refused where the angler left the method out; what is put together by hand is wanted."""
+    if one.by_hand is not None or one.method in context.angler.methods:
+        return None
+    return RuledOut(one.title, "kit", "You left this method out.")
 
 
-def _same(one: RuledOut) -> RuledOut:
-    return one
+def _choose(tried: list[SetUp], context: Context) -> tuple[list[SetUp], list[SetUp], list[RuledOut]]:
+    """The set-ups to show, those made by hand, and what is passed over; `relative` is then against the best shown."""
+    rated = [replace(s, relative=over_session(s, context.given.session_h), rigging_min=rigging_min(s)) for s in tried]
+    own = [s for s in rated if s.by_hand is not None]
+    others = [s for s in rated if s.by_hand is None]
+    shown = with_cold_pair(by_aim(pick_different(others), context), others, context)
+    top = max((s.relative for s in shown), default=0.0) or 1.0
+    weaker = pass_over(others, shown)
+    rods = context.angler.rods
+    numbered = [
+        replace(s, relative=s.relative / top, rod=n + 1, rigging_min=RIGGED_MIN)
+        if rods > 1 and n < rods
+        else replace(s, relative=s.relative / top)
+        for n, s in enumerate(shown)
+    ]
+    return numbered, [replace(s, relative=s.relative / top) for s in own], weaker
 
 
-def _try_all(context: Context) -> list[SetUp | RuledOut]:
-    """Every method's best or its refusal, in a fixed order; tried side by side, since the thread runs without the lock."""
-    tried: list[Attempt] = [partial(float_rig, context), partial(dry, context)]
-    floating = context.lines_of("floating")
-    if floating:
-        tried.append(partial(counted_line, context, "nymphs", floating[0]))
-    else:
-        tried.append(partial(_same, RuledOut("Slow nymphs", "kit", "No floating line in your kit.")))
-    with ThreadPoolExecutor(SIDE_BY_SIDE) as pool:
-        return list(pool.map(_call, tried + _sunk_lines(context)))
-
-
-def _call(attempt: Attempt) -> SetUp | RuledOut:
-    return attempt()
+def _told(one: SetUp, shown: list[SetUp], context: Context) -> SetUp:
+    """A set-up with the belief's reasons, its cautions and what to do next."""
+    low, high = context.band_m
+    lead = Reason("belief", f"Half the chance lies between {low:.1f} and {high:.1f} m at {context.belief.place.name}.")
+    return replace(
+        with_next_steps(one, shown, context),
+        reasons=(lead, *one.reasons, *context.depth_reasons()),
+        cautions=set_up_cautions(one, context),
+    )
 
 
 def _rank(tried: list[SetUp], context: Context) -> tuple[tuple[SetUp, ...], list[RuledOut]]:
-    """Best of each method, at most four, rates relative to the best; the rest said to be weaker."""
-    best: dict[str, SetUp] = {}
-    weaker: list[RuledOut] = []
-    for one in sorted(tried, key=lambda s: -s.relative):
-        if one.method in best:
-            other = best[one.method]
-            weaker.append(RuledOut(one.title, "depth", f"{other.title} puts the fly better in the likely band today."))
-        else:
-            best[one.method] = one
-    ranked = list(best.values())
-    top = ranked[0].relative if ranked and ranked[0].relative > 0 else 1.0
-    shown = [s for i, s in enumerate(ranked[:MOST_SET_UPS]) if i < 2 or s.relative >= WORTH_SHOWING * top]
-    for one in ranked[len(shown) :]:
-        weaker.append(RuledOut(one.title, "depth", "Meets too few fish at the likely depths today."))
-    reasons = context.depth_reasons()
-    low, high = context.band_m
-    lead = Reason("belief", f"Half the chance lies between {low:.1f} and {high:.1f} m at {context.belief.place.name}.")
-    full = tuple(
-        replace(
-            s,
-            relative=s.relative / top,
-            reasons=(lead, *s.reasons, *reasons),
-            cautions=set_up_cautions(s, context.given.reading, context.bed_m),
-        )
-        for s in _banded(shown, context.bed_m)
-    )
-    return full, weaker
+    """The set-ups shown, best first, hand-made ones after them, each with its numbers; and what was passed over."""
+    shown, own, weaker = _choose(tried, context)
+    banded = _banded([*shown, *own], context.bed_m)
+    full = calibrated(banded, context.log, context.given.session_h)
+    offered = full[: len(shown)]
+    return tuple(_told(s, offered, context) for s in full), weaker
 
 
 def _banded(shown: list[SetUp], bed_m: float) -> list[SetUp]:
     with ThreadPoolExecutor(SIDE_BY_SIDE) as pool:
-        return list(pool.map(lambda one: with_band(one, bed_m), shown))
+        return list(pool.map(lambda one: _numbers(one, bed_m), shown))
+
+
+def _numbers(one: SetUp, bed_m: float) -> SetUp:
+    return settled_band(one, bed_m) if one.style in ("dangle", "drifted") else with_band(one, bed_m)
+
+
+def _guessed(given: PlanInput, light: Light) -> tuple[str, ...]:
+    found = list(light.guessed)
+    if not given.reading.profile:
+        found.append("temperature")
+    if given.place is None or given.reading.water_depth_m is None:
+        found.append("water depth")
+    if given.water.latitude_deg is None:
+        found.append("latitude")
+    return tuple(found)
+
+
+def _context(given: PlanInput) -> tuple[Context, tuple[PlaceBelief, ...]]:
+    water, reading = given.water, given.reading
+    light = light_on(water, reading, given.when)
+    food = food_on(water, reading, given.when, given.sightings, given.samples)
+    log = liken(given.own_log, given.when.date(), reading.surface_c) if given.own_log else None
+    brought = Brought(log, given.without, given.schools.wind_shore, given.found_m)
+    beliefs = believe(water, reading, light, food, given.sightings, given.when, given.place, brought)
+    chosen = _choose_place(given, beliefs)
+    return Context(given, light, food, chosen, Reach(chosen, light.secchi_m), log), beliefs
 
 
 def make_plan(given: PlanInput) -> Plan:
@@ -143,35 +157,37 @@ def make_plan(given: PlanInput) -> Plan:
     reason is given. Raises InputError where the input cannot be used.
     """
     check_input(given)
-    water, reading = given.water, given.reading
-    light = light_on(water, reading, given.when)
-    food = food_on(water, reading, given.when, given.sightings, given.samples)
-    beliefs = believe(water, reading, light, food, given.sightings, given.when, given.place)
-    chosen = _choose_place(given, beliefs)
+    made = _plan(given)
+    if given.compared_with is None:
+        return made
+    schools, aim = given.compared_with
+    return replace(made, changed=what_changed(_plan(replace(given, schools=schools, aim=aim)), made))
+
+
+def _plan(given: PlanInput) -> Plan:
+    context, beliefs = _context(given)
     warmth = _warmth(given)
-    context = Context(given, light, food, chosen, Reach(chosen, light.secchi_m))
-    tried = _try_all(context)
-    ruled_out = [one for one in tried if isinstance(one, RuledOut)]
-    set_ups, weaker = _rank([one for one in tried if isinstance(one, SetUp)], context)
+    set_ups: tuple[SetUp, ...] = ()
     if warmth is not None and warmth.level == "stop" and given.rules.release == "catch-and-release":
         ruled_out = [RuledOut("Every method", "warmth", warmth.sentence)]
-        set_ups, weaker = (), []
-    guessed = list(light.guessed)
-    if not reading.profile:
-        guessed.append("temperature")
-    if given.place is None or reading.water_depth_m is None:
-        guessed.append("water depth")
-    if water.latitude_deg is None:
-        guessed.append("latitude")
+    else:
+        tried = try_all(context)
+        unwanted = {id(one): _unwanted(one, context) for one in tried if isinstance(one, SetUp)}
+        ruled_out = [one for one in tried if isinstance(one, RuledOut)] + [r for r in unwanted.values() if r]
+        wanted = [one for one in tried if isinstance(one, SetUp) and unwanted[id(one)] is None]
+        set_ups, weaker = _rank(wanted, context)
+        ruled_out += weaker
     return Plan(
-        light,
-        food,
-        find_thermocline(reading.profile),
+        context.light,
+        context.food,
+        find_thermocline(given.reading.profile),
         warmth,
         beliefs,
-        chosen,
+        context.belief,
         set_ups,
-        (*ruled_out, *weaker),
+        tuple(ruled_out),
         plan_cautions(given, warmth),
-        tuple(guessed),
+        _guessed(given, context.light),
+        factor_effects(beliefs, context.belief.place.name),
+        pair_of([s for s in set_ups if s.by_hand is None]),
     )

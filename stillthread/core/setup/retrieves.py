@@ -12,6 +12,7 @@ RETRIEVES = {
     "hand-twist": Retrieve("hand-twist", "Steady hand twist, 5 to 10 cm a second", 0.075),
     "strip-pause": Retrieve("strip-pause", "Strips of 10 to 15 cm, then a rest of a second or two", 0.08, 0.12, 1.5),
     "long-pull": Retrieve("long-pull", "Long pulls of half a metre, short rests", 0.25, 0.55, 1.0),
+    "drift": Retrieve("drift", "Leave it to the drift; shake the rod tip now and then", 0.3),
     "roly-poly": Retrieve("roly-poly", "Two-handed and steady; keep it going through the take", 0.7),
 }
 

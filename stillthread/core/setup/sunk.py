@@ -1,13 +1,14 @@
-"""Lines that are counted down: which flies, which count, which pace, from simulated casts."""
+"""Lines that are counted down: every count and pace of a way to fish them, tried on the thread; the best, with its numbers."""
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import dataclass, replace
 
 import numpy as np
 
-from stillthread.core.setup.choose_flies import Match, place_team
-from stillthread.core.setup.context import BED_CLEARANCE_M, Context
+from stillthread.core.setup.choose_flies import Match
+from stillthread.core.setup.context import BED_CLEARANCE_M, VERY_COLD_C, Context
 from stillthread.core.setup.model import PlacedFly, Reason, Retrieve, RuledOut, SetUp
 from stillthread.core.setup.paths import (
     FISHED_FOR_S,
@@ -23,15 +24,15 @@ from stillthread.core.setup.paths import (
     tied,
 )
 from stillthread.core.setup.retrieves import RETRIEVES, choose_retrieve
-from stillthread.core.setup.worth import appeal, fly_reason, worth
-from stillthread.core.tackle.leaders import Leader, sinking_leader, team_leader
+from stillthread.core.setup.team import place_flies
+from stillthread.core.setup.worth import appeal, worth
+from stillthread.core.tackle.leaders import Leader
 from stillthread.core.tackle.lines import Line
 from stillthread.core.tackle.rig import Rig
 from stillthread.core.thread.cast import Cast, level_bed
 from stillthread.core.thread.line_weight import label_doubt
 from stillthread.core.thread.tables import clock_table, sinking_cast
 from stillthread.core.thread.track import CastResult
-from stillthread.core.units import feet_to_m
 
 LONGEST_COUNT_S = 90
 COUNT_STEP_S = 5  # the trade's ladder
@@ -43,7 +44,6 @@ PACE_SHARE = 0.9  # each step away from the pace the food asks for: common pract
 CLOCK_BEYOND_S = 15
 LONGEST_CLOCK_S = 180
 FASTER = ("slow-hand-twist", "hand-twist", "strip-pause", "long-pull")
-FALLBACK_LINE = "Nothing in 20 minutes: change the count by 5 s a cast, then the pace, then the fly. Plucks: keep the count, change pace."
 WATCH_LINE = (
     "Takes on the drop, on the first pull and on the hang. Hang the flies for several seconds before lifting off."
 )
@@ -53,10 +53,24 @@ SIMULATED_TIMED = "Simulated with the line as you timed it."
 
 
 @dataclass(frozen=True)
-class Option:
-    """One way to fish a line: flies, rig, cast, its path, and what it is worth."""
+class Way:
+    """A way to fish a counted line: method, style, line, title, how its leader is cut, the flies it may carry, its bed."""
 
-    ranked: list[Match]
+    method: str
+    style: str
+    line: Line
+    title: str
+    leader: Callable[[int], Leader]
+    most_flies: int = 2
+    bed: tuple[tuple[float, float], ...] | None = None
+    about: str = ""
+
+
+@dataclass(frozen=True)
+class Option:
+    """One way to fish a line: the team, its flies placed, leader, rig, cast, its path, and what it is worth."""
+
+    team: list[Match]
     flies: tuple[PlacedFly, ...]
     leader: Leader
     retrieve: Retrieve
@@ -76,46 +90,48 @@ def shallowest_useful_m(line: Line) -> float:
     return float(np.interp(line.label_ips, [1.5, 3.0, 5.0, 7.0], [0.6, 1.5, 3.0, 5.0]))
 
 
-def title_of(method: str, line: Line) -> str:
-    """Return the set-up's title."""
-    return "Slow nymphs on a floating line" if method == "nymphs" else line.title
+def flies_allowed(context: Context, way: Way, having: int) -> int:
+    """Return how many flies a way carries: the rule, the way's most, what the box has, and what can still be landed.
+
+    A fish on the point hangs below the tip ring by the distance to the top dropper; rod, arm and net must reach it.
+    """
+    count = min(context.team_size(way.most_flies), having)
+    while count > 1:
+        at = way.leader(count).flies_at_m
+        if at[-1] - at[0] <= context.landing_m:
+            break
+        count -= 1
+    return count
 
 
-def _leader(context: Context, method: str, count: int) -> Leader:
-    if method == "nymphs":
-        return team_leader(context.tippet_x, count, feet_to_m(12 - 4 * (count - 1)), feet_to_m(4 if count == 3 else 5))
-    if method == "sink-tip":
-        return team_leader(context.tippet_x, count, feet_to_m(9 if count == 1 else 7), feet_to_m(4))
-    return sinking_leader(context.tippet_x, count)
+def paces_for(context: Context, way: Way, best: Match) -> list[Retrieve]:
+    """Return the pace the food asks for, then faster ones that keep a fly off the bottom; cold water stays slow.
 
-
-def _teams(context: Context, method: str) -> list[list[Match]]:
-    """The unweighted flies, best first; and, where one fits better still, a weighted fly on the point."""
-    middle = sum(context.band_m) / 2
-    light = context.flies_for(middle, ("unweighted",))
-    heavy = context.flies_for(middle, ("weighted",))
-    teams = [light] if light else []
-    if heavy and (method != "sinking" or not light):
-        teams.append([heavy[0], *(light or heavy[1:])])
-    return teams
-
-
-def _paces(context: Context, method: str, best: Match) -> list[Retrieve]:
-    """The pace the food asks for, then the faster ones that keep a fly off the bottom; cold water stays slow."""
+    Below 4 °C by school: static, or moving for a big flashy fly. What the angler's school refuses is left out.
+    """
     water_c = context.water_c(sum(context.band_m) / 2)
+    if way.style == "flashy":
+        return [one for one in (RETRIEVES["strip-pause"],) if context.allows(one.kind)]
     first = choose_retrieve(best.prey, water_c, context.stocked)
+    if water_c is not None and water_c < VERY_COLD_C and context.schools.very_cold == "flashy":
+        first = RETRIEVES["strip-pause"]
     if first.kind == "static" or (water_c is not None and water_c < NO_CHASE_BELOW_C):
-        return [first]
-    if method == "nymphs":
-        first = RETRIEVES["slow-hand-twist"]
-    faster = [RETRIEVES[key] for key in FASTER if RETRIEVES[key].speed_m_s > first.speed_m_s]
-    return [first, *faster]
+        found = [first]
+    else:
+        if way.method == "nymphs":
+            first = RETRIEVES["slow-hand-twist"]
+        found = [first, *(RETRIEVES[k] for k in FASTER if RETRIEVES[k].speed_m_s > first.speed_m_s)]
+    if context.schools.moving == "static":
+        return [RETRIEVES["static"]]
+    if not context.allows(found[0].kind):  # a moving school in water that asks for stillness: as slow as moving goes
+        return [RETRIEVES["slow-hand-twist"]]
+    return found
 
 
-def _counts(context: Context, line: Line, sink: CastResult) -> list[int]:
-    """Counts on the 5 s ladder that bring the point fly to worthwhile depths clear of the bed, at most five."""
+def counts_for(context: Context, line: Line, sink: CastResult, deepest_m: float) -> list[int]:
+    """Return counts on the 5 s ladder that bring the point fly to worthwhile depths clear of the bed, at most five."""
     top = max(0.0, context.worth_fishing_m[0] - 1.0)
-    limit = context.bed_m - BED_CLEARANCE_M
+    limit = deepest_m - BED_CLEARANCE_M
     steps = list(range(COUNT_STEP_S, LONGEST_COUNT_S + 1, COUNT_STEP_S))
     fit = [s for s in steps if sink.point.at(s) <= limit and (sink.point.at(s) >= top or s == steps[-1])]
     clear = [
@@ -126,87 +142,63 @@ def _counts(context: Context, line: Line, sink: CastResult) -> list[int]:
     return [clear[round(k)] for k in np.linspace(0, len(clear) - 1, MOST_COUNTS)]
 
 
-def _base_cast(context: Context, cast_m: float) -> Cast:
+def base_cast(context: Context, way: Way, leader_m: float) -> Cast:
+    """Return the cast a way is tried with, its count and pace still open."""
     return Cast(
-        cast_m=cast_m,
-        bed=level_bed(binned_bed_m(context.bed_m)),
+        cast_m=max(context.cast_m, leader_m + 1.0),
+        bed=way.bed or level_bed(binned_bed_m(context.bed_m)),
         temperature_c=binned_c(context.water_c(min(2.0, context.bed_m))),
         most_s=FISHED_FOR_S,
     )
 
 
-def _options(context: Context, method: str, line: Line, ranked: list[Match]) -> list[Option]:
-    """Every count and pace that keeps this team off the bottom and deep enough for the line, with its worth."""
-    count = min(context.team_size(3 if method == "nymphs" else 2), len(ranked))
-    leader = _leader(context, method, count)
-    flies = place_team(ranked, count, leader.flies_at_m, (None,) * count, context.wary)
-    rig = rig_of(line, leader, tied(flies))
-    base = _base_cast(context, max(context.angler.cast_m, leader.length_m + 1.0))
-    counts = _counts(context, line, sink_of(rig, base, LONGEST_COUNT_S))
-    appealing = appeal(ranked, context)
+def tie(context: Context, way: Way, team: list[Match]) -> tuple[tuple[PlacedFly, ...], Leader, Rig]:
+    """Return a team tied on: its flies placed, the leader and the rig."""
+    leader = way.leader(len(team))
+    flies = place_flies(team, leader.flies_at_m, (None,) * len(team), context.wary, context.attractor_at)
+    return flies, leader, rig_of(way.line, leader, tied(flies))
+
+
+def options(context: Context, way: Way, team: list[Match]) -> list[Option]:
+    """Return every count and pace that keeps this team off the bottom and deep enough for the line, with its worth."""
+    flies, leader, rig = tie(context, way, team)
+    base = base_cast(context, way, leader.length_m)
+    deepest_bed = max(depth for _, depth in base.bed)
+    counts = counts_for(context, way.line, sink_of(rig, base, LONGEST_COUNT_S), deepest_bed)
+    appealing = appeal(team, context)
+    best = max(team, key=lambda m: m.score)
     found: list[Option] = []
     paces = 0
-    for step, retrieve in enumerate(_paces(context, method, ranked[0])):
+    for step, retrieve in enumerate(paces_for(context, way, best)):
         before = len(found)
         for seconds in counts if step == 0 else counts[::2]:
             cast = replace(base, countdown_s=float(seconds), pull=pull_of(retrieve))
             path = screened(rig, cast)
             mean = fished_mean_m(path)
             deepest = max(track.between(0.0, path.end_s)[1] for track in path.flies)
-            if deepest > base.bed[0][1] - SCREEN_CLEARANCE_M or mean < shallowest_useful_m(line):
+            if deepest > deepest_bed - SCREEN_CLEARANCE_M or mean < shallowest_useful_m(way.line):
                 continue
-            value = worth(context, method, mean_reach(path, context.reach), retrieve, mean, appealing)
-            found.append(Option(ranked, flies, leader, retrieve, rig, cast, path, value * PACE_SHARE**step))
+            value = worth(context, way.method, mean_reach(path, context.reach), retrieve, mean, appealing)
+            found.append(Option(team, flies, leader, retrieve, rig, cast, path, value * PACE_SHARE**step))
         paces += len(found) > before
         if paces == PACES_TRIED:
             break
     return found
 
 
-def _why_not(context: Context, line: Line) -> str:
-    """Why a counted line has nothing to offer here."""
+def why_not(context: Context, line: Line) -> str:
+    """Return why a counted line has nothing to offer here."""
     if shallowest_useful_m(line) > context.bed_m - BED_CLEARANCE_M:
         return f"It fishes from about {shallowest_useful_m(line):.1f} m down; here are {context.bed_m:.1f} m of water."
     return f"In {context.bed_m:.1f} m of water no count and pace keeps its flies both off the bottom and deep enough to be worth it."
 
 
-def counted_line(context: Context, method: str, line: Line) -> SetUp | RuledOut:
-    """Return a team or single fly counted down on a line, the best of its counts, or why there is none."""
-    teams = _teams(context, method)
-    if not teams:
-        return RuledOut(title_of(method, line), "kit", "No sunk fly in your box.")
-    options = [one for ranked in teams for one in _options(context, method, line, ranked)]
-    if not options:
-        return RuledOut(title_of(method, line), "depth", _why_not(context, line))
-    return set_up_from(context, method, line, max(options, key=lambda one: one.worth))
-
-
-def buoyant_line(context: Context, line: Line) -> SetUp | RuledOut:
-    """Return a buoyant fly on a short leader behind a sinking line that lies on the bed: slow, just above any bottom."""
-    title = f"Buoyant fly on {line.title[0].lower()}{line.title[1:]}"
-    if shallowest_useful_m(line) > context.bed_m:
-        return RuledOut(title, "depth", _why_not(context, line))
-    ranked = context.flies_for(max(context.bed_m - 1.5, 0.3), ("buoyant",))
-    if not ranked:
-        return RuledOut(title, "kit", "No buoyant sunk fly in your box.")
-    leader = sinking_leader(context.tippet_x, 1)
-    flies = place_team(ranked, 1, leader.flies_at_m, (None,), context.wary)
-    rig = rig_of(line, leader, tied(flies))
-    base = _base_cast(context, context.angler.cast_m)
-    sink = sink_of(rig, base, LONGEST_COUNT_S)
-    on_bed = np.flatnonzero(sink.line_end_m >= base.bed[0][1] - 0.05)
-    if len(on_bed) == 0:
-        return RuledOut(title, "depth", f"The line does not reach the bottom within {LONGEST_COUNT_S} s.")
-    seconds = int(np.ceil(sink.point.t_s[on_bed[0]] / COUNT_STEP_S) * COUNT_STEP_S)
-    retrieve = RETRIEVES["slow-hand-twist"]
-    cast = replace(base, countdown_s=float(seconds), pull=pull_of(retrieve))
-    path = screened(rig, cast)
-    reached = mean_reach(path, context.reach)
-    value = worth(context, "sinking", reached, retrieve, fished_mean_m(path), appeal(ranked, context))
-    option = Option(ranked, flies, leader, retrieve, rig, cast, path, value)
-    made = set_up_from(context, "sinking", line, option)
-    hover = Reason("method", "The line lies on the bottom and the fly hovers above it; each pull draws it down.")
-    return replace(made, title=title, reasons=(made.reasons[0], hover, *made.reasons[1:]))
+def best_of(context: Context, way: Way, teams: list[list[Match]]) -> SetUp | RuledOut:
+    """Return the best count, pace and team of a way as a set-up, or why there is none."""
+    found = [one for team in teams if team for one in options(context, way, team)]
+    if not found:
+        return RuledOut(way.title, "depth", why_not(context, way.line))
+    return set_up_from(context, way, max(found, key=lambda one: one.worth))
 
 
 def _note(line: Line) -> str:
@@ -215,15 +207,18 @@ def _note(line: Line) -> str:
     return SIMULATED if line.measured_m_s is None else SIMULATED_TIMED
 
 
-def set_up_from(context: Context, method: str, line: Line, one: Option) -> SetUp:
+def set_up_from(context: Context, way: Way, one: Option) -> SetUp:
     """Return the set-up of an option by its rough path; its numbers are still to be worked out (`with_band`)."""
     mean = fished_mean_m(one.path)
-    doubted = label_doubt(line)
-    reasons = [fly_reason(one.ranked), *([Reason("line", doubted)] if doubted else [])]
+    doubted = label_doubt(way.line)
+    reasons = [Reason("fly", f"{one.flies[-1].fly.name}: {one.flies[-1].why}")]
+    reasons += [Reason("method", way.about)] if way.about else []
+    reasons += [Reason("line", doubted)] if doubted else []
     return SetUp(
-        method=method,
-        title=title_of(method, line),
-        line=line,
+        method=way.method,
+        style=way.style,
+        title=way.title,
+        line=way.line,
         leader=one.leader,
         flies=one.flies,
         place=context.belief.place.name,
@@ -238,10 +233,9 @@ def set_up_from(context: Context, method: str, line: Line, one: Option) -> SetUp
         cast_m=one.cast.cast_m,
         relative=one.worth,
         sink_table=(),
-        depth_note=_note(line),
+        depth_note=_note(way.line),
         reasons=tuple(reasons),
-        watch_for=WATCH_LINE if method != "sink-tip" else "The floating part draws away or stops. " + WATCH_LINE,
-        fallback=FALLBACK_LINE,
+        watch_for=WATCH_LINE if way.method != "sink-tip" else "The floating part draws away or stops. " + WATCH_LINE,
         rig=one.rig,
         cast=one.cast,
     )

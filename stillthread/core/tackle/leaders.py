@@ -4,17 +4,18 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from stillthread.core.units import INCH_M, feet_to_m
+from stillthread.core.units import INCH_M, feet_to_m, inches_per_second_to_m_s
 
 
 @dataclass(frozen=True)
 class Section:
-    """One piece of the leader: what it is, length [m], X size and material."""
+    """One piece of the leader: what it is, length [m], X size and material; a sinking leader has its own speed [m/s]."""
 
     part: str
     length_m: float
     x_size: int | None
     material: str = "fluorocarbon"
+    sink_m_s: float | None = None
 
     @property
     def diameter_mm(self) -> float | None:
@@ -118,3 +119,16 @@ def float_leader(x_size: int, hang_m: float, flies: int) -> Leader:
         total += length
         at.append(total)
     return Leader(tuple(sections), tuple(at))
+
+
+SINKING_LEADER_M, SINKING_LEADER_IPS = 1.5, 1.5  # the usual slow one: common practice
+
+
+def sinking_tip_leader(x_size: int) -> Leader:
+    """Return a 1.5 m sinking leader (1.5 in/s) with 9 ft of level tippet, for one fly on a floating line. Trade practice."""
+    sink = inches_per_second_to_m_s(SINKING_LEADER_IPS)
+    sections = (
+        Section("sinking leader", SINKING_LEADER_M, None, "nylon", sink),
+        Section("tippet", feet_to_m(9), x_size),
+    )
+    return Leader(sections, (sum(s.length_m for s in sections),))

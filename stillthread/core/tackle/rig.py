@@ -9,6 +9,7 @@ from stillthread.core.tackle.leaders import Leader, tippet_diameter_mm
 from stillthread.core.tackle.lines import Line
 
 MATERIAL_DENSITY = {"nylon": 1140.0, "fluorocarbon": 1780.0}  # [kg/m³], trade figures
+SINKING_LEADER_MM = 0.7  # usual thickness, common practice
 TAPERED_BUTT_X, TAPER_STEPS = -9, 6  # a tapered butt starts at 0.020 in
 
 
@@ -65,6 +66,9 @@ def level_pieces(leader: Leader) -> tuple[Piece, ...]:
     """Return a leader formula as level pieces; a tapered section becomes six steps from 0.51 mm down to its tip."""
     pieces: list[Piece] = []
     for n, section in enumerate(leader.sections):
+        if section.sink_m_s is not None:
+            pieces.append(Piece(section.length_m, SINKING_LEADER_MM, section.material, section.sink_m_s))
+            continue
         if section.diameter_mm is not None:
             pieces.append(Piece(section.length_m, section.diameter_mm, section.material))
             continue

@@ -13,7 +13,7 @@ from stillthread.core.food.available import Availability
 from stillthread.core.food.seen import Sighting, says_something
 from stillthread.core.trout import factors as f
 from stillthread.core.trout.factor import Factor, switched_off
-from stillthread.core.trout.own_log import own_log_factor
+from stillthread.core.trout.own_log import found_factor, own_log_factor
 from stillthread.core.trout.stocking import stocking_factor
 from stillthread.core.water.light import Light
 from stillthread.core.water.reading import Place, Reading, Water
@@ -128,6 +128,18 @@ def spread_mass(scored: list[Scored], uniform: float) -> tuple[PlaceBelief, ...]
     )
 
 
+@dataclass(frozen=True)
+class Brought:
+    """What the angler brings to the belief: the own log weighed by likeness, factors switched off, the school on where to
+    stand in the wind ('by-water', 'onto', 'off'), and a depth found [m].
+    """
+
+    log: Likened | None = None
+    without: frozenset[str] = frozenset()
+    wind_shore: str = "by-water"
+    found_m: float | None = None
+
+
 def believe(
     water: Water,
     reading: Reading,
@@ -136,13 +148,11 @@ def believe(
     sightings: tuple[Sighting, ...],
     when: datetime,
     chosen: str | None = None,
-    log: Likened | None = None,
-    without: frozenset[str] = frozenset(),
+    brought: Brought = Brought(),
 ) -> tuple[PlaceBelief, ...]:
     """Return the belief for every place of the water, mass summing to 1 over all places and depths.
 
-    `chosen` names the place the reading's depth of water belongs to; `log` is the angler's own log weighed by its
-    likeness to today; factors named in `without` count for nothing. Factors multiply (add in log space). A fifth of the
+    `chosen` names the place the reading's depth of water belongs to, `brought` what the angler adds. Factors multiply (add in log space). A fifth of the
     mass is spread evenly, half when nothing was read at all. Raises ValueError without places.
     """
     if not water.places:
@@ -159,10 +169,11 @@ def believe(
             f.rises_factor(z, sightings),
             f.season_factor(z, water, reading, bed, when),
             stocking_factor(z, water),
-            f.place_factor(z, reading, place),
-            own_log_factor(z, log, place),
+            f.place_factor(z, reading, place, brought.wind_shore),
+            own_log_factor(z, brought.log, place),
+            found_factor(z, brought.found_m if chosen is None or place.name == chosen else None),
         )
-        kept = tuple(switched_off(part) if part.name in without else part for part in parts)
+        kept = tuple(switched_off(part) if part.name in brought.without else part for part in parts)
         scored.append(Scored(place, bed, z, kept))
     uniform = UNIFORM_IF_UNREAD if knows_nothing(reading, sightings) else UNIFORM_SHARE
     return spread_mass(scored, uniform)

@@ -8,7 +8,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 # Every factor of the belief, in the order they are told.
-FACTOR_NAMES = ("temperature", "oxygen", "light", "food", "rises", "season", "stocking", "wind", "own-log")
+FACTOR_NAMES = ("temperature", "oxygen", "light", "food", "rises", "season", "stocking", "wind", "own-log", "found")
 
 
 @dataclass(frozen=True)

@@ -197,20 +197,27 @@ def season_factor(depths: NDArray[np.float64], water: Water, reading: Reading, b
     return Factor("season", log_weight, " ".join(parts), True)
 
 
-def place_factor(depths: NDArray[np.float64], reading: Reading, place: Place) -> Factor:
-    """Shores the wind blows onto gather food and warm water; cold wind takes that away. Same at every depth."""
+def place_factor(depths: NDArray[np.float64], reading: Reading, place: Place, school: str = "by-water") -> Factor:
+    """Shores the wind blows onto gather food and warm water; cold wind takes that away. Same at every depth.
+
+    `school` is where the angler likes to stand: 'onto' that shore even in cold water, 'off' it on the sheltered one.
+    """
+    flat = np.zeros_like(depths)
     if reading.wind_from_deg is None or reading.wind_m_s is None:
-        return Factor("wind", np.zeros_like(depths), "Wind not read.", False)
+        return Factor("wind", flat, "Wind not read.", False)
     blows = f"Wind {compass_point(reading.wind_from_deg)}, onto the {downwind_shore(reading.wind_from_deg)} shore."
     if place.facing_deg is None:
-        return Factor("wind", np.zeros_like(depths), f"{blows} Which way this place faces is not noted.", False)
-    cold = reading.surface_c is not None and reading.surface_c < 8
+        return Factor("wind", flat, f"{blows} Which way this place faces is not noted.", False)
+    cold = reading.surface_c is not None and reading.surface_c < 8 and school == "by-water"
     onto = onto_shore(reading.wind_from_deg, place.facing_deg)
-    strength = 0.0 if cold else 0.5 * onto * min(reading.wind_m_s / 5.0, 1.0)
+    sign = -1.0 if school == "off" else 1.0
+    strength = 0.0 if cold else sign * 0.5 * onto * min(reading.wind_m_s / 5.0, 1.0)
     if cold:
         words = f"{blows} In water this cold the wind's shore is no better."
     elif abs(onto) < 0.3:
         words = f"{blows} It blows along this place."
     else:
         words = f"{blows} It blows {'onto' if onto > 0 else 'off'} this place."
+    if school == "off":
+        words += " You like the sheltered shore."
     return Factor("wind", np.full_like(depths, strength), words, True)

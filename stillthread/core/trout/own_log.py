@@ -1,4 +1,4 @@
-"""The angler's own log as a factor of the belief: days like today, never overruling the water on thin data."""
+"""What the angler knows of his own: the log of days like today, never overruling on thin data, and a depth just found."""
 
 from __future__ import annotations
 
@@ -12,6 +12,7 @@ from stillthread.core.water.reading import Place
 # Weighted hours below which the log keeps out of it, and the most it may say (log weight). Our figures.
 LEAST_HOURS = 1.0
 MOST_SAID = 1.2
+TOLD = 0.08  # a log weight worth a word
 
 
 def own_log_factor(depths: NDArray[np.float64], like: Likened | None, place: Place) -> Factor:
@@ -32,8 +33,24 @@ def own_log_factor(depths: NDArray[np.float64], like: Likened | None, place: Pla
     words = f"Days like today in your log: {like.hours:.1f} h and {like.takes:.1f} takes, by how like they were."
     if float(np.ptp(log_weight)) < 0.1:
         words += " They choose no depth."
-    elif log_weight[best] >= -log_weight[worst]:
-        words += f" Most came at about {depths[best]:.1f} m."
     else:
-        words += f" Least came at about {depths[worst]:.1f} m."
+        words += f" Most came at about {depths[best]:.1f} m." if log_weight[best] > TOLD else ""
+        words += f" It was poor at about {depths[worst]:.1f} m." if log_weight[worst] < -TOLD else ""
     return Factor("own-log", log_weight, words, True)
+
+
+# A depth found today: how sure (standard deviation [m]) and how strong. Our figures.
+FOUND_SPREAD_M = 0.4
+FOUND_STRENGTH = 2.5
+
+
+def found_factor(depths: NDArray[np.float64], found_m: float | None) -> Factor:
+    """Weight depths [m] about one where fish were found today; flat where none was.
+
+    Trade practice: a depth found with one method carries over to another.
+    """
+    if found_m is None:
+        return Factor("found", np.zeros_like(depths), "No depth found yet today.", False)
+    about = np.exp(-0.5 * ((depths - found_m) / FOUND_SPREAD_M) ** 2)
+    words = f"Found at {found_m:.1f} m today: whatever the method, fish there."
+    return Factor("found", FOUND_STRENGTH * about, words, True)

@@ -104,10 +104,11 @@ def _steep_part(
     least = min(STEEP_GRADIENT, 0.5 * float(g[i]))
     top, bottom = _edge(middle, g, i, -1, least), _edge(middle, g, i, 1, least)
     drop = float((t[i] - t[i + 1]) / (z[i + 1] - z[i]))
+    depth = _refined_depth(z, g, i)
     return Thermocline(
-        _refined_depth(z, g, i),
-        float(z[0]) if np.isnan(top) else top,
-        float(z[-1]) if np.isnan(bottom) else bottom,
+        depth,
+        float(z[0]) if np.isnan(top) else min(top, depth),  # warmer water below can put the edge past the middle
+        float(z[-1]) if np.isnan(bottom) else max(bottom, depth),
         kind,
         drop,
     )

@@ -1,0 +1,121 @@
+"""Ways that need a boat: straight down under it, and trailed behind it as it drifts."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+from stillthread.core.setup.context import BED_CLEARANCE_M, Context
+from stillthread.core.setup.model import RuledOut, SetUp
+from stillthread.core.setup.paths import band_of, screened
+from stillthread.core.setup.retrieves import RETRIEVES
+from stillthread.core.setup.sunk import Option, Way, base_cast, set_up_from, tie
+from stillthread.core.setup.ways import leader_for
+from stillthread.core.setup.worth import appeal, worth
+from stillthread.core.tackle.leaders import sinking_leader
+from stillthread.core.tackle.lines import Line
+from stillthread.core.thread.cast import Cast
+from stillthread.core.thread.retrieve import usual_pull
+from stillthread.core.water.wind import drift_m_s
+
+DANGLE_FROM_M = 4.0
+SETTLE_S, HELD_S = 180.0, 60.0
+SLOWEST_DRIFT_M_S, FASTEST_DRIFT_M_S = 0.05, 1.0
+DRIFT_STEP_M_S = 0.05
+WATCH = "Keep the rod low and to the side; the boat's shadow and knocks carry: keep still."
+
+
+def _refused(context: Context, title: str) -> RuledOut | None:
+    if not context.angler.afloat:
+        return RuledOut(title, "kit", "It needs a boat; you said you fish from the bank.")
+    return None
+
+
+def dangle(context: Context, line: Line) -> SetUp | RuledOut:
+    """Return a fly let straight down under a boat on a fast line to the likeliest depth, or why not.
+
+    What is let out is the depth, once it hangs; in a drift it does not hang straight, so anchor.
+    """
+    title = f"Straight down under the boat, {line.title[0].lower()}{line.title[1:]}"
+    refused = _refused(context, title)
+    if refused:
+        return refused
+    if context.bed_m < DANGLE_FROM_M:
+        return RuledOut(title, "depth", f"In {context.bed_m:.1f} m the boat's shadow lies on the fish.")
+    about = "Exact and deep: mark the depth on the line. Anchor, keep still, lift 15 cm now and then."
+    way = Way(
+        "sinking", "dangle", line, title, lambda n: sinking_leader(context.tippet_x, n), most_flies=1, about=about
+    )
+    ranked = context.flies_for(max(context.bed_m - 0.6, 0.3), ("weighted", "unweighted"), still=True)
+    if not ranked:
+        return RuledOut(title, "kit", "No sunk fly in your box.")
+    flies, leader, rig = tie(context, way, ranked[:1])
+    lowest = context.bed_m - BED_CLEARANCE_M
+    depths = [d / 2 for d in range(int(2 * (leader.length_m + 1)), int(2 * lowest) + 1)]
+    if not depths:
+        return RuledOut(title, "depth", "The leader is longer than the water is deep.")
+    hang = max(depths, key=context.reach.at)
+    cast = replace(base_cast(context, way, leader.length_m), cast_m=hang, pull=usual_pull("static"), hold_s=SETTLE_S)
+    path = screened(rig, cast)
+    retrieve = RETRIEVES["static"]
+    reached = context.reach.at(float(path.point.depth_m[-1]))
+    value = worth(context, "float", reached * 0.8, retrieve, hang, appeal(ranked[:1], context))
+    made = set_up_from(context, way, Option(ranked[:1], flies, leader, retrieve, rig, cast, path, value))
+    return replace(made, count_s=None, watch_for="The line straightens, twitches or goes slack. " + WATCH)
+
+
+def drifted(context: Context, method: str, line: Line) -> SetUp | RuledOut:
+    """Return flies trailed behind a boat drifting in this wind, the thread settled at the drift's speed, or why not."""
+    title = f"Trailed behind the drift, {line.title[0].lower()}{line.title[1:]}"
+    refused = _refused(context, title)
+    if refused:
+        return refused
+    wind = context.given.reading.wind_m_s
+    if wind is None:
+        return RuledOut(title, "not-computed", "How fast the boat drifts follows from the wind: note it.")
+    speed = round(sum(drift_m_s("boat", wind)) / 2 / DRIFT_STEP_M_S) * DRIFT_STEP_M_S
+    if speed < SLOWEST_DRIFT_M_S:
+        return RuledOut(title, "depth", "Too little wind to drift on.")
+    if not context.allows("drift"):
+        return RuledOut(title, "kit", "You fish static flies only.")
+    about = f"The boat drifts at about {speed:.1f} m/s, broadside, and covers water. Shake the rod tip now and then."
+    way = Way(method, "drifted", line, title, leader_for(context, method), most_flies=1, about=about)
+    ranked = context.flies_for(sum(context.band_m) / 2, ("unweighted", "weighted"))
+    if not ranked:
+        return RuledOut(title, "kit", "No sunk fly in your box.")
+    flies, leader, rig = tie(context, way, ranked[:1])
+    cast: Cast = replace(
+        base_cast(context, way, leader.length_m),
+        pull=usual_pull("static"),
+        hold_s=SETTLE_S,
+        drift_m_s=-min(speed, FASTEST_DRIFT_M_S),
+    )
+    path = screened(rig, cast)
+    settled = float(path.point.depth_m[-len(path.point.depth_m) // 4 :].mean())
+    if settled > context.bed_m - BED_CLEARANCE_M:
+        return RuledOut(title, "depth", "Trailed at this drift it would drag along the bottom.")
+    retrieve = replace(RETRIEVES["drift"], speed_m_s=speed)
+    value = worth(context, method, context.reach.at(settled) * 0.8, retrieve, settled, appeal(ranked[:1], context))
+    made = set_up_from(context, way, Option(ranked[:1], flies, leader, retrieve, rig, cast, path, value))
+    return replace(made, count_s=None, watch_for="A pull or a weight on the line. " + WATCH)
+
+
+def settled_band(one: SetUp, bed_m: float) -> SetUp:
+    """Return a set-up that hangs or trails with its settled depth and band [m], from the last quarter of its run."""
+    if one.rig is None or one.cast is None:
+        return one
+    path = band_of(one.rig, one.cast)
+    point = path.point
+    last = slice(-(len(point.t_s) // 4) or None, None)
+    mean = float(point.depth_m[last].mean())
+    low, high = float(point.p10_m[last].mean()), float(point.p90_m[last].mean())
+    flies = tuple(replace(f, depth_m=float(t.depth_m[last].mean())) for f, t in zip(one.flies, path.flies, strict=True))
+    return replace(
+        one,
+        flies=flies,
+        target_m=mean,
+        estimate_m=mean,
+        low_m=min(low, mean),
+        high_m=min(max(high, mean), bed_m),
+        runs_m=(min(low, mean), min(max(high, mean), bed_m)),
+        deepest_m=high,
+    )

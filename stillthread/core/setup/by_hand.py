@@ -1,0 +1,143 @@
+"""A set-up put together by hand: worked out like any other, refused where a rule or the water forbids it."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+from stillthread.core.errors import Problem
+from stillthread.core.setup.choose_flies import Match, Wanted, rank_flies
+from stillthread.core.setup.context import FLIES_IF_UNKNOWN, Context
+from stillthread.core.setup.dry import dry_set_up
+from stillthread.core.setup.floated import float_refusal, float_set_up
+from stillthread.core.setup.model import HandMade, PlanInput, Reason, RuledOut, SetUp
+from stillthread.core.setup.paths import fished_mean_m, mean_reach, pull_of, screened, sink_of
+from stillthread.core.setup.retrieves import RETRIEVES
+from stillthread.core.setup.sunk import LONGEST_COUNT_S, Option, Way, base_cast, counts_for, set_up_from, tie
+from stillthread.core.setup.team import POSITIONS
+from stillthread.core.setup.ways import leader_for, title_of
+from stillthread.core.setup.worth import appeal, worth
+from stillthread.core.tackle.flies import WEIGHTS, Fly
+from stillthread.core.tackle.lines import Line
+
+METHOD_OF = {
+    "floating": "nymphs",
+    "hover": "intermediate",
+    "intermediate": "intermediate",
+    "sinking": "sinking",
+    "sink-tip": "sink-tip",
+}
+MOST_FLIES = max(POSITIONS)
+
+
+def hand_made_problems(given: PlanInput) -> list[Problem]:
+    """Return what makes hand-made set-ups impossible to work out, by the path of the field: unknown line, fly or hook."""
+    lines = {line.key: line for line in given.lines}
+    flies = {fly.key: fly for fly in given.flies}
+    found = []
+    for n, one in enumerate(given.by_hand):
+        path = f"by_hand[{n}]"
+        if one.line not in lines:
+            found.append(Problem("unknown", f"{path}.line", "No such line in the kit.", ", ".join(lines)))
+        elif one.float_hang_m is not None and lines[one.line].family != "floating":
+            found.append(Problem("contradiction", f"{path}.line", "A float needs a floating line.", "a floating line"))
+        for k, key in enumerate(one.flies):
+            if key not in flies:
+                found.append(Problem("unknown", f"{path}.flies[{k}]", "No such fly in the box.", "a fly of the box"))
+        if not 1 <= len(one.flies) <= MOST_FLIES:
+            said = f"{len(one.flies)} flies on one leader."
+            found.append(Problem("count", f"{path}.flies", said, f"1 to {MOST_FLIES} flies"))
+        if one.retrieve not in RETRIEVES:
+            found.append(Problem("unknown", f"{path}.retrieve", "No such retrieve.", ", ".join(RETRIEVES)))
+    return found
+
+
+def _refused(context: Context, one: HandMade, line: Line, flies: list[Fly], title: str) -> RuledOut | None:
+    """The first rule, kit or depth this breaks."""
+    rules, count = context.rules, len(flies)
+    most = rules.max_flies if rules.max_flies is not None else FLIES_IF_UNKNOWN
+    if count > most:
+        said = (
+            f"The rules you noted allow {most}."
+            if rules.max_flies
+            else f"How many are allowed is not noted; {most} at most."
+        )
+        return RuledOut(title, "rule", f"{count} flies. {said}")
+    if count > 1 and rules.droppers_allowed is False:
+        return RuledOut(title, "rule", "The rules you noted allow no droppers.")
+    if line.family != "floating" and rules.sinking_lines_allowed is False:
+        return RuledOut(title, "rule", "The rules you noted do not allow sinking lines.")
+    gone = next((fly for fly in flies if fly.stock == 0), None)
+    if gone is not None:
+        return RuledOut(title, "kit", f"No {gone.name} left in the box.")
+    if one.float_hang_m is not None:
+        refused = float_refusal(context)
+        if refused:
+            return replace(refused, what=title)
+        if one.float_hang_m > context.bed_m:
+            said = f"{one.float_hang_m:.1f} m under a float in {context.bed_m:.1f} m of water lies on the bottom."
+            return RuledOut(title, "depth", said)
+    return None
+
+
+def _matches(context: Context, flies: list[Fly], still: bool, depth_m: float) -> list[Match]:
+    found = []
+    for fly in flies:
+        wanted = Wanted(WEIGHTS, fly.surface, still)
+        found += rank_flies((fly,), context.food, context.belief, depth_m, wanted, context.fly_day())
+    return found
+
+
+def _counted(context: Context, one: HandMade, line: Line, team: list[Match], title: str) -> SetUp:
+    """The count given, else the best of the worthwhile ones; on the bottom it is told, not refused."""
+    method = METHOD_OF[line.family]
+    way = Way(method, "team", line, title, leader_for(context, method), MOST_FLIES)
+    flies, leader, rig = tie(context, way, team)
+    base = base_cast(context, way, leader.length_m)
+    if one.cast_m is not None:
+        base = replace(base, cast_m=max(one.cast_m, leader.length_m + 1.0))
+    retrieve = RETRIEVES[one.retrieve]
+    counts = [one.count_s] if one.count_s is not None else []
+    if not counts:
+        counts = counts_for(context, line, sink_of(rig, base, LONGEST_COUNT_S), context.bed_m) or [5]
+    found = []
+    for seconds in counts:
+        cast = replace(base, countdown_s=float(seconds), pull=pull_of(retrieve))
+        path = screened(rig, cast)
+        mean = fished_mean_m(path)
+        value = worth(context, method, mean_reach(path, context.reach), retrieve, mean, appeal(team, context))
+        found.append(Option(team, flies, leader, retrieve, rig, cast, path, value))
+    return set_up_from(context, way, max(found, key=lambda option: option.worth))
+
+
+def _with_hooks(made: SetUp, hooks: tuple[int | None, ...]) -> SetUp:
+    flies = tuple(
+        replace(fly, hook=hooks[i]) if i < len(hooks) and hooks[i] else fly  # type: ignore[arg-type]
+        for i, fly in enumerate(made.flies)
+    )
+    return replace(made, flies=flies)
+
+
+def by_hand(context: Context, number: int) -> SetUp | RuledOut:
+    """Return hand-made set-up `number` of the input worked out, or why it may not be fished here."""
+    one = context.given.by_hand[number]
+    line = next(line for line in context.given.lines if line.key == one.line)
+    flies = [next(fly for fly in context.given.flies if fly.key == key) for key in one.flies]
+    film = line.family == "floating" and one.float_hang_m is None and all(fly.surface for fly in flies)
+    kind = (
+        "Float rig" if one.float_hang_m is not None else "Dry fly" if film else title_of(METHOD_OF[line.family], line)
+    )
+    title = f"By hand: {kind[0].lower()}{kind[1:]}"
+    refused = _refused(context, one, line, flies, title)
+    if refused:
+        return refused
+    still = one.float_hang_m is not None or RETRIEVES[one.retrieve].kind == "static"
+    team = _matches(context, flies, still, 0.0 if film else one.float_hang_m or sum(context.band_m) / 2)
+    if one.float_hang_m is not None:
+        made = float_set_up(context, one.float_hang_m, team, one.cast_m)
+    elif film:
+        made = dry_set_up(context, line, team)
+    else:
+        made = _counted(context, one, line, team, title)
+    note = Reason("method", "Put together by hand.")
+    made = replace(made, title=title, by_hand=number, reasons=(*made.reasons, note))
+    return _with_hooks(made, one.hooks)

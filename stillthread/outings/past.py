@@ -1,0 +1,69 @@
+"""The angler's log as the planner reads it: stretches of fishing with the conditions they were fished in."""
+
+from __future__ import annotations
+
+from datetime import date, datetime
+from typing import Any
+
+from stillthread.formats.day_contract import PastStretchIn
+from stillthread.outings.effort import TAKE_KINDS, live_events, live_spells, stretches
+from stillthread.outings.models import Outing, Spell
+from stillthread.waters.models import Place, Reading, Water
+from stillthread.waters.services import local_time
+from stillthread.web.owned import live
+
+# The newest outings read for a plan, and the stretches at most: older ones count for less anyway.
+MOST_OUTINGS = 150
+MOST_STRETCHES = 1000
+
+
+def _surface_by_day(owner: Any, waters: set[Any], before: datetime) -> dict[tuple[Any, date], float]:
+    """Surface temperature read on a water's day [°C]: the first sample within the top metre."""
+    found: dict[tuple[Any, date], float] = {}
+    rows = live(Reading, owner).filter(water__in=waters, taken_at__lt=before).select_related("water")
+    for row in rows.order_by("taken_at"):
+        profile = row.reading.get("profile") or []
+        if profile and profile[0]["depth_m"] <= 1.0:
+            found[row.water_id, local_time(row.water, row.taken_at).date()] = profile[0]["temperature_c"]
+    return found
+
+
+def _stretch(
+    spell: Spell, hours: float, on: date, surface_c: float | None, kind: str | None, same: bool
+) -> PastStretchIn:
+    takes = [event for event in live_events(spell) if event.kind in TAKE_KINDS]
+    band = (spell.low_m, spell.high_m)
+    ordered = band if None in band else tuple(sorted(band))  # type: ignore[type-var]
+    return PastStretchIn(
+        on=on,
+        fished_h=min(hours, 24.0),
+        takes=len(takes),
+        depth_m=spell.depth_m,
+        low_m=ordered[0],
+        high_m=ordered[1],
+        method=spell.method,
+        place=spell.place,
+        place_kind=kind,
+        surface_c=surface_c,
+        same_water=same,
+        flies=[name for name in spell.flies if name],
+        taken_on=[event.fly for event in takes if event.fly],
+    )
+
+
+def past_stretches(owner: Any, water: Water, before: datetime) -> list[PastStretchIn]:
+    """Return the owner's stretches of fishing before an instant, newest first, on every water; this one's are marked."""
+    rows = live(Outing, owner).filter(started_at__lt=before).select_related("water")
+    outings = list(rows.prefetch_related("spells__events").order_by("-started_at")[:MOST_OUTINGS])
+    waters = {outing.water_id for outing in outings}
+    surface = _surface_by_day(owner, waters, before)
+    kinds = {(p.water_id, p.name): p.kind for p in live(Place, owner).filter(water__in=waters)}
+    found = []
+    for outing in outings:
+        on = local_time(outing.water, outing.started_at).date()
+        for spell, effort in zip(live_spells(outing), stretches(outing), strict=True):
+            if effort.hours > 0:
+                kind = kinds.get((outing.water_id, spell.place))
+                same = outing.water_id == water.pk
+                found.append(_stretch(spell, effort.hours, on, surface.get((outing.water_id, on)), kind, same))
+    return found[:MOST_STRETCHES]
