@@ -39,6 +39,8 @@ def dangle(context: Context, line: Line) -> SetUp | RuledOut:
     refused = _refused(context, title)
     if refused:
         return refused
+    if not context.allows("static"):
+        return RuledOut(title, "kit", "You fish moving flies only.")
     if context.bed_m < DANGLE_FROM_M:
         return RuledOut(title, "depth", f"In {context.bed_m:.1f} m the boat's shadow lies on the fish.")
     about = "Exact and deep: mark the depth on the line. Anchor, keep still, lift 15 cm now and then."
