@@ -18,7 +18,7 @@ from thread_study import cases
 ROOT = pathlib.Path(__file__).resolve().parents[1]
 sys.path.insert(0, str(ROOT))
 
-from stillthread.core.setup.paths import _screened, band_of, path_of  # noqa: E402
+from stillthread.core.setup.paths import IN_MEMORY  # noqa: E402
 from stillthread.core.thread.band import simulate, simulate_with_band  # noqa: E402
 from stillthread.core.thread.cable import STIFFNESS_N  # noqa: E402
 from stillthread.core.thread.cast import run_chain  # noqa: E402
@@ -78,10 +78,10 @@ def side_by_side() -> bool:
 
     rig, cast = cases()["type 3, plain fly, hand twist"]
     many = [replace(cast, countdown_s=5.0 + 0.25 * n) for n in range(240)]
-    _screened.cache_clear()
+    IN_MEMORY.clear()
     begun = time.perf_counter()
     with ThreadPoolExecutor(2) as pool:
-        list(pool.map(lambda one: _screened(rig, one), many))
+        list(pool.map(lambda one: IN_MEMORY.screened(rig, one), many))
     each = len(many) / (time.perf_counter() - begun)
     return row("casts ranked a second, both cores", f"{each:.0f}", "150", each >= 150)
 
@@ -97,8 +97,7 @@ def plan_cold_and_warm() -> bool:
     given = plan_input_from(parse_document(PlanRequest, text))
 
     def cold() -> None:
-        for kept in (_screened, path_of, band_of):
-            kept.cache_clear()
+        IN_MEMORY.clear()
         make_plan(given)
 
     whole, _ = milliseconds(cold, 5)

@@ -15,6 +15,7 @@ class StillRunner(DiscoverRunner):
     def setup_test_environment(self, **kwargs: Any) -> None:
         super().setup_test_environment(**kwargs)
         settings.PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]  # tests make many accounts
+        settings.EXPOSURES_FILE = None  # tests compute every path themselves
         logging.getLogger("axes").setLevel(logging.ERROR)
 
     def suite_result(self, suite: unittest.TestSuite, result: unittest.TextTestResult, **kwargs: Any) -> int:

@@ -53,7 +53,7 @@ def _stretch(
 
 def past_stretches(owner: Any, water: Water, before: datetime) -> list[PastStretchIn]:
     """Return the owner's stretches of fishing before an instant, newest first, on every water; this one's are marked."""
-    rows = live(Outing, owner).filter(started_at__lt=before).select_related("water")
+    rows = live(Outing, owner).filter(started_at__lt=before).select_related("water").defer("plan_snapshot")
     outings = list(rows.prefetch_related("spells__events").order_by("-started_at")[:MOST_OUTINGS])
     waters = {outing.water_id for outing in outings}
     surface = _surface_by_day(owner, waters, before)

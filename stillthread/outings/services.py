@@ -30,6 +30,7 @@ from stillthread.waters.models import Water
 from stillthread.web.owned import get_owned, live, put_owned
 
 MOST_OUTINGS = 500
+HEAVY = ("plan_snapshot",)  # a whole plan, which most questions do not need
 
 
 def _whole(rows: QuerySet[Outing]) -> QuerySet[Outing]:
@@ -80,7 +81,7 @@ def _event_out(row: Event) -> EventOut:
 
 def read_outing(owner: Any, outing_id: uuid.UUID) -> OutingOut:
     """Return one outing with everything in it. Raises Http404 for another's."""
-    get_owned(Outing, owner, outing_id)
+    get_owned(Outing, owner, outing_id, defer=HEAVY)
     outing = _whole(live(Outing, owner)).get(pk=outing_id)
     effort = stretches(outing)
     landed_rate, takes_rate = _rates(effort)
@@ -100,7 +101,7 @@ def read_outing(owner: Any, outing_id: uuid.UUID) -> OutingOut:
 
 def read_log(owner: Any, water_id: uuid.UUID | None) -> LogOut:
     """Return the owner's outings, newest first, with rates over all of them, optionally for one water."""
-    rows = _whole(live(Outing, owner))
+    rows = _whole(live(Outing, owner)).defer(*HEAVY)
     if water_id is not None:
         rows = rows.filter(water=get_owned(Water, owner, water_id))
     outings, everything, blank = [], [], 0
@@ -130,13 +131,13 @@ def put_outing(owner: Any, outing_id: uuid.UUID, body: OutingBody, **frozen: Any
 
 def put_spell(owner: Any, outing_id: uuid.UUID, spell_id: uuid.UUID, body: SpellBody) -> SpellOut:
     """Write a spell of one of the owner's outings."""
-    outing = get_owned(Outing, owner, outing_id)
+    outing = get_owned(Outing, owner, outing_id, defer=HEAVY)
     return _spell_out(put_owned(Spell, owner, spell_id, outing=outing, **body.model_dump()))
 
 
 def put_event(owner: Any, outing_id: uuid.UUID, event_id: uuid.UUID, body: EventBody) -> EventOut:
     """Write an event into a spell of the same outing. Raises InputError for a spell of another outing."""
-    outing = get_owned(Outing, owner, outing_id)
+    outing = get_owned(Outing, owner, outing_id, defer=HEAVY)
     spell = get_owned(Spell, owner, body.spell_id)
     if spell.outing_id != outing.pk:
         raise InputError(

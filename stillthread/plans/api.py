@@ -4,12 +4,12 @@ from __future__ import annotations
 
 import uuid
 
-from django.http import HttpRequest
+from django.http import HttpRequest, HttpResponse
 from ninja import Router
 
 from stillthread.formats.plan_contract import PlanAnswer
 from stillthread.outings.schemas import OutingOut
-from stillthread.plans import box_services, services
+from stillthread.plans import box_services, outing_calendar, services
 from stillthread.plans.box_schemas import BoxTodayOut, TieListBody, TieListOut
 from stillthread.plans.models import Plan
 from stillthread.plans.schemas import PlanBody, PlanOut, StartBody
@@ -35,6 +35,14 @@ def keep(request: HttpRequest, plan_id: uuid.UUID, payload: PlanBody) -> PlanOut
 def read(request: HttpRequest, plan_id: uuid.UUID) -> PlanOut:
     """Return a kept plan."""
     return services.plan_out(get_owned(Plan, request.user, plan_id))
+
+
+@router.get("/plans/{plan_id}/calendar.ics", response={200: None, **FAILURES})
+def calendar(request: HttpRequest, plan_id: uuid.UUID) -> HttpResponse:
+    """Return a kept plan for a calendar (iCalendar)."""
+    answer = HttpResponse(outing_calendar.calendar(request.user, plan_id), content_type="text/calendar; charset=utf-8")
+    answer["Content-Disposition"] = 'attachment; filename="outing.ics"'
+    return answer
 
 
 @router.post("/plans/{plan_id}/start", response={200: OutingOut, **FAILURES})

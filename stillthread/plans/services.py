@@ -17,6 +17,7 @@ from stillthread.formats.plan_json import plan_answer, plan_input_from
 from stillthread.outings import services as outings
 from stillthread.outings.past import past_stretches
 from stillthread.outings.schemas import OutingBody, OutingOut, SpellBody
+from stillthread.plans.exposures import shared_paths
 from stillthread.plans.models import Plan
 from stillthread.plans.schemas import PlanBody, PlanOut, StartBody
 from stillthread.waters.models import Water
@@ -56,7 +57,7 @@ def angler_document(angler: Angler) -> AnglerIn:
 def compute(request: PlanRequest) -> PlanAnswer:
     """Return the plan for a document. Raises InputError at the faulty fields."""
     given = plan_input_from(request)
-    return plan_answer(given, make_plan(given))
+    return plan_answer(given, make_plan(given, shared_paths()))
 
 
 def preview(owner: Any, body: PlanBody) -> PlanAnswer:

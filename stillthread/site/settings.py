@@ -76,6 +76,9 @@ DATABASES = {
     }
 }
 
+# Paths of casts, kept apart from what matters: this file may be deleted at any time.
+EXPOSURES_FILE: pathlib.Path | None = VAR / "exposures.sqlite3"
+
 AUTHENTICATION_BACKENDS = ["axes.backends.AxesStandaloneBackend", "stillthread.accounts.backend.AnglerBackend"]
 AUTH_PASSWORD_VALIDATORS = [
     {"NAME": "django.contrib.auth.password_validation.UserAttributeSimilarityValidator"},

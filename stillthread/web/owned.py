@@ -32,10 +32,15 @@ def live(model: type[Row], owner: Any) -> models.QuerySet[Row]:
     return model._default_manager.filter(owner=owner, deleted_at__isnull=True)
 
 
-def get_owned(model: type[Row], owner: Any, row_id: uuid.UUID, *, deleted: bool = False) -> Row:
-    """Return one of the owner's rows. Raises Http404 for another's, an unknown one, or (unless `deleted`) a deleted one."""
+def get_owned(
+    model: type[Row], owner: Any, row_id: uuid.UUID, *, deleted: bool = False, defer: tuple[str, ...] = ()
+) -> Row:
+    """Return one of the owner's rows, without the `defer`red fields where they are not needed.
+
+    Raises Http404 for another's, an unknown one, or (unless `deleted`) a deleted one.
+    """
     rows = model._default_manager.filter(owner=owner) if deleted else live(model, owner)
-    found = rows.filter(pk=row_id).first()
+    found = rows.defer(*defer).filter(pk=row_id).first()
     if found is None:
         raise Http404(model._meta.verbose_name)
     return found

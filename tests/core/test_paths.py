@@ -10,15 +10,14 @@ from hypothesis import strategies as st
 from stillthread.core.errors import InputError
 from stillthread.core.setup.model import PlacedFly
 from stillthread.core.setup.paths import (
-    band_of,
+    IN_MEMORY,
+    Paths,
     binned_bed_m,
     binned_c,
     fished_mean_m,
     mean_reach,
-    path_of,
     pull_of,
     rig_of,
-    screened,
     tied,
 )
 from stillthread.core.setup.plan import make_plan
@@ -65,18 +64,41 @@ class Bins(unittest.TestCase):
 class Remembered(unittest.TestCase):
     def test_two_patterns_of_one_build_share_a_path(self):
         other = replace(RIG, flies=(replace(RIG.flies[0], name="Another of that build"),))
-        self.assertIs(screened(RIG, CAST), screened(other, CAST))
+        self.assertIs(IN_MEMORY.screened(RIG, CAST), IN_MEMORY.screened(other, CAST))
+
+    def test_the_oldest_is_forgotten_first(self):
+        paths = Paths(kept=2)
+        first = paths.screened(RIG, CAST)
+        for count in (5.0, 10.0):
+            paths.screened(RIG, replace(CAST, countdown_s=count))
+        again = paths.screened(RIG, CAST)
+        self.assertIsNot(again, first)
+        np.testing.assert_array_equal(again.point.depth_m, first.point.depth_m)
+
+    def test_a_shelf_is_asked_before_the_thread(self):
+        kept = {}
+
+        class Shelf:
+            def get(self, name):
+                return kept.get(name)
+
+            def put(self, name, result):
+                kept[name] = result
+
+        first = Paths(Shelf()).screened(RIG, CAST)
+        self.assertEqual(len(kept), 1)
+        self.assertIs(Paths(Shelf()).screened(RIG, CAST), first)
 
     def test_the_first_look_is_near_the_full_run(self):
         # Some 20 cm off where pulls are evened out, less where there are none.
         for cast in (CAST, replace(CAST, pull=usual_pull("long-pull"))):
-            rough, full = screened(RIG, cast).point, path_of(RIG, cast).point
+            rough, full = IN_MEMORY.screened(RIG, cast).point, IN_MEMORY.path(RIG, cast).point
             there = np.interp(full.t_s, rough.t_s, rough.depth_m)
             self.assertLess(np.median(np.abs(there - full.depth_m)), 0.25)
 
     def test_a_timed_line_has_the_narrower_band(self):
         timed = replace(RIG, line=replace(RIG.line, measured_m_s=RIG.line.rate_m_s))
-        wide, narrow = (band_of(rig, CAST).point.band_at(60) for rig in (RIG, timed))
+        wide, narrow = (IN_MEMORY.band(rig, CAST).point.band_at(60) for rig in (RIG, timed))
         self.assertLess(narrow[1] - narrow[0], wide[1] - wide[0])
 
 
@@ -86,12 +108,12 @@ class Worth(unittest.TestCase):
 
     def test_worth_is_a_share_and_falls_with_time_spent_casting(self):
         # The same fishing with a longer wait before it: a smaller share of the cycle is among the fish.
-        path = screened(RIG, CAST)
+        path = IN_MEMORY.screened(RIG, CAST)
         idle = replace(path, end_s=path.end_s + 120.0)
         self.assertTrue(0 < mean_reach(idle, self.reach) < mean_reach(path, self.reach) <= 1)
 
     def test_the_mean_lies_between_shallowest_and_deepest(self):
-        path = path_of(RIG, CAST)
+        path = IN_MEMORY.path(RIG, CAST)
         low, high = path.point.between(path.countdown_s, path.fished_to_s)
         self.assertTrue(low <= fished_mean_m(path) <= high)
 

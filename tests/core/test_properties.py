@@ -11,7 +11,7 @@ from stillthread.core.tackle.leaders import float_leader, team_leader
 from stillthread.core.trout.temperature import CONSUMPTION, WELFARE_LIMITS_C, appetite, preference, welfare
 from stillthread.core.water.layers import find_thermocline
 from stillthread.core.water.light import RIPPLE_COVER, read_light
-from stillthread.core.water.profile import Point, checked_profile
+from stillthread.core.water.profile import Point, checked_profile, temperature_at
 
 
 class Chance(unittest.TestCase):
@@ -87,6 +87,20 @@ class Water(unittest.TestCase):
         light = read_light(sun, cloud, ripple, None, secchi)
         self.assertTrue(0 < light.surface <= 1)
         self.assertGreaterEqual(light.at(1), light.at(2))
+
+    @given(
+        st.lists(st.tuples(st.floats(0.2, 5), st.floats(-1, 30)), min_size=2, max_size=15),
+        st.lists(st.floats(-1, 60), min_size=1, max_size=20),
+    )
+    def test_between_the_readings_the_curve_is_the_reference_librarys(self, steps, depths):
+        # scipy's PCHIP interpolator, held beyond the first and last reading.
+        from scipy.interpolate import PchipInterpolator
+
+        z = np.cumsum([step for step, _ in steps])
+        t = [temperature for _, temperature in steps]
+        points = tuple(Point(float(a), b) for a, b in zip(z, t, strict=True))
+        wanted = PchipInterpolator(z, t)(np.clip(depths, z[0], z[-1]))
+        np.testing.assert_allclose(temperature_at(points, depths), wanted, rtol=1e-9, atol=1e-9)
 
     @example([5.0, 5.0, 13.5, 12.5, 19.0])
     @given(st.lists(st.floats(4.5, 28), min_size=3, max_size=15))

@@ -9,7 +9,7 @@ from stillthread.core.setup.afloat import dangle, drifted, settled_band
 from stillthread.core.setup.context import cast_in_wind_m
 from stillthread.core.setup.model import STYLES, Angler, RuledOut, Rules, SetUp
 from stillthread.core.setup.over_bed import over_weed, slope_bed, up_slope
-from stillthread.core.setup.plan import _context, make_plan
+from stillthread.core.setup.plan import day_context, make_plan
 from stillthread.core.setup.schools import Schools
 from stillthread.core.setup.sunk import with_band
 from stillthread.core.setup.ways import buoyant_point, deep_tip, on_sinking_leader
@@ -24,25 +24,26 @@ FAST_TIP = Line("fast-tip", "sink-tip", 5.0, 7, 4.5)
 
 
 def context(**other):
-    return _context(day(rules=Rules(max_flies=3), **other))[0]
+    return day_context(day(rules=Rules(max_flies=3), **other))[0]
 
 
 class Ashore(unittest.TestCase):
     def test_a_buoyant_point_holds_the_middle_of_a_team_up(self):
         # Trade: buoyant point + nymphs, 0 to 1.2 m on a floater; the middles stay high between buoyant ends.
         here = context(place="Margin", reading=replace(MAY, profile=MAY.profile[:3], water_depth_m=2.0))
-        one = with_band(buoyant_point(here, "nymphs", FLOATING), 2.0)
+        one = with_band(buoyant_point(here, "nymphs", FLOATING), here)
         self.assertTrue(one.flies[-1].fly.buoyant)
         self.assertGreaterEqual(len(one.flies), 2)
         self.assertLess(one.runs_m[1], 1.2)
 
     def test_it_needs_two_flies(self):
-        refused = buoyant_point(_context(day(rules=Rules(max_flies=1)))[0], "nymphs", FLOATING)
+        refused = buoyant_point(day_context(day(rules=Rules(max_flies=1)))[0], "nymphs", FLOATING)
         self.assertEqual(refused.kind, "rule")
 
     def test_a_sinking_leader_for_those_who_own_only_a_floater(self):
         # Trade: 0.3 to 1 m.
-        one = with_band(on_sinking_leader(context(lines=(FLOATING,)), FLOATING), 5.5)
+        here = context(lines=(FLOATING,))
+        one = with_band(on_sinking_leader(here, FLOATING), here)
         self.assertEqual(one.leader.sections[0].part, "sinking leader")
         self.assertGreater(one.target_m, 0.3)
         styles = {s.style for s in make_plan(day(lines=(FLOATING,))).set_ups}
@@ -52,7 +53,7 @@ class Ashore(unittest.TestCase):
     def test_over_weed_the_buoyant_fly_rides_high(self):
         # Trade: 0.9 to 1.2 m of water, count 20 to 25 s, fly at 0.3 to 0.6 m.
         here = context(water=WEEDY, place="Weed", reading=SHALLOW)
-        one = with_band(over_weed(here, INTERMEDIATE), 1.2)
+        one = with_band(over_weed(here, INTERMEDIATE), here)
         self.assertTrue(0.1 <= one.target_m <= 0.8, one.target_m)
         self.assertEqual(over_weed(context(), INTERMEDIATE).kind, "depth")
 
@@ -65,7 +66,7 @@ class Ashore(unittest.TestCase):
     def test_a_fast_tip_with_a_heavy_point_hangs_deep(self):
         # Trade: 6 to 9 m, steep.
         here = context(place=BASIN.name, reading=SUMMER, when=datetime(2026, 7, 20, 12, tzinfo=UTC))
-        one = with_band(deep_tip(here, FAST_TIP), 15.0)
+        one = with_band(deep_tip(here, FAST_TIP), here)
         self.assertGreater(one.target_m, 4.5)
         self.assertEqual(one.flies[-1].fly.weight, "weighted")
 
@@ -83,7 +84,7 @@ class Afloat(unittest.TestCase):
 
     def test_straight_down_hangs_as_deep_as_was_let_out(self):
         here = context(angler=self.BOAT)
-        one = settled_band(dangle(here, TYPE_7), 5.5)
+        one = settled_band(dangle(here, TYPE_7), here)
         self.assertAlmostEqual(one.estimate_m, one.cast_m, delta=0.15)
         self.assertEqual(dangle(context(angler=self.BOAT, place="Margin", reading=SHALLOW), TYPE_7).kind, "depth")
 
@@ -91,7 +92,7 @@ class Afloat(unittest.TestCase):
         depths = []
         for wind in (2.0, 4.0, 7.0):
             here = context(angler=self.BOAT, place=BASIN.name, reading=replace(SUMMER, wind_m_s=wind))
-            depths.append(settled_band(drifted(here, "intermediate", INTERMEDIATE), 15.0).estimate_m)
+            depths.append(settled_band(drifted(here, "intermediate", INTERMEDIATE), here).estimate_m)
         self.assertEqual(depths, sorted(depths, reverse=True))
 
     def test_a_drift_needs_a_wind_that_was_read(self):

@@ -6,7 +6,6 @@ from dataclasses import replace
 
 from stillthread.core.setup.context import BED_CLEARANCE_M, Context
 from stillthread.core.setup.model import RuledOut, SetUp
-from stillthread.core.setup.paths import band_of, screened
 from stillthread.core.setup.retrieves import RETRIEVES
 from stillthread.core.setup.sunk import Option, Way, base_cast, set_up_from, tie
 from stillthread.core.setup.ways import leader_for
@@ -57,7 +56,7 @@ def dangle(context: Context, line: Line) -> SetUp | RuledOut:
         return RuledOut(title, "depth", "The leader is longer than the water is deep.")
     hang = max(depths, key=context.reach.at)
     cast = replace(base_cast(context, way, leader.length_m), cast_m=hang, pull=usual_pull("static"), hold_s=SETTLE_S)
-    path = screened(rig, cast)
+    path = context.paths.screened(rig, cast)
     retrieve = RETRIEVES["static"]
     reached = context.reach.at(float(path.point.depth_m[-1]))
     value = worth(context, "float", reached * 0.8, retrieve, hang, appeal(ranked[:1], context))
@@ -91,7 +90,7 @@ def drifted(context: Context, method: str, line: Line) -> SetUp | RuledOut:
         hold_s=SETTLE_S,
         drift_m_s=-min(speed, FASTEST_DRIFT_M_S),
     )
-    path = screened(rig, cast)
+    path = context.paths.screened(rig, cast)
     settled = float(path.point.depth_m[-len(path.point.depth_m) // 4 :].mean())
     if settled > context.bed_m - BED_CLEARANCE_M:
         return RuledOut(title, "depth", "Trailed at this drift it would drag along the bottom.")
@@ -101,11 +100,12 @@ def drifted(context: Context, method: str, line: Line) -> SetUp | RuledOut:
     return replace(made, count_s=None, watch_for="A pull or a weight on the line. " + WATCH)
 
 
-def settled_band(one: SetUp, bed_m: float) -> SetUp:
+def settled_band(one: SetUp, context: Context) -> SetUp:
     """Return a set-up that hangs or trails with its settled depth and band [m], from the last quarter of its run."""
     if one.rig is None or one.cast is None:
         return one
-    path = band_of(one.rig, one.cast)
+    bed_m = context.bed_m
+    path = context.paths.band(one.rig, one.cast)
     point = path.point
     last = slice(-(len(point.t_s) // 4) or None, None)
     mean = float(point.depth_m[last].mean())

@@ -10,7 +10,7 @@ from stillthread.core.setup.context import FLIES_IF_UNKNOWN, Context
 from stillthread.core.setup.dry import dry_set_up
 from stillthread.core.setup.floated import float_refusal, float_set_up
 from stillthread.core.setup.model import HandMade, PlanInput, Reason, RuledOut, SetUp
-from stillthread.core.setup.paths import fished_mean_m, mean_reach, pull_of, screened, sink_of
+from stillthread.core.setup.paths import fished_mean_m, mean_reach, pull_of
 from stillthread.core.setup.retrieves import RETRIEVES
 from stillthread.core.setup.sunk import LONGEST_COUNT_S, Option, Way, base_cast, counts_for, set_up_from, tie
 from stillthread.core.setup.team import POSITIONS
@@ -83,7 +83,7 @@ def _matches(context: Context, flies: list[Fly], still: bool, depth_m: float) ->
     found = []
     for fly in flies:
         wanted = Wanted(WEIGHTS, fly.surface, still)
-        found += rank_flies((fly,), context.food, context.belief, depth_m, wanted, context.fly_day())
+        found += rank_flies((fly,), context.food, context.belief, depth_m, wanted, context.fly_day)
     return found
 
 
@@ -98,11 +98,11 @@ def _counted(context: Context, one: HandMade, line: Line, team: list[Match], tit
     retrieve = RETRIEVES[one.retrieve]
     counts = [one.count_s] if one.count_s is not None else []
     if not counts:
-        counts = counts_for(context, line, sink_of(rig, base, LONGEST_COUNT_S), context.bed_m) or [5]
+        counts = counts_for(context, line, context.paths.sink(rig, base, LONGEST_COUNT_S), context.bed_m) or [5]
     found = []
     for seconds in counts:
         cast = replace(base, countdown_s=float(seconds), pull=pull_of(retrieve))
-        path = screened(rig, cast)
+        path = context.paths.screened(rig, cast)
         mean = fished_mean_m(path)
         value = worth(context, method, mean_reach(path, context.reach), retrieve, mean, appeal(team, context))
         found.append(Option(team, flies, leader, retrieve, rig, cast, path, value))

@@ -3,11 +3,13 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, replace
+from functools import cached_property
 
 from stillthread.core.evidence.likeness import Likened, fly_record
 from stillthread.core.food.available import Availability
 from stillthread.core.setup.choose_flies import FlyDay, Match, Wanted, rank_flies
 from stillthread.core.setup.model import Angler, PlanInput, Reason, Rules
+from stillthread.core.setup.paths import IN_MEMORY, Paths
 from stillthread.core.setup.schools import Schools
 from stillthread.core.setup.score import Reach
 from stillthread.core.tackle.landing import landing_limit_m
@@ -45,6 +47,7 @@ class Context:
     belief: PlaceBelief
     reach: Reach
     log: Likened | None = None
+    paths: Paths = IN_MEMORY
 
     @property
     def angler(self) -> Angler:
@@ -79,14 +82,14 @@ class Context:
         """The angler's schools."""
         return self.given.schools
 
-    @property
+    @cached_property
     def tippet_x(self) -> int:
         """Tippet size for the day, by water or school, and stouter for the biggest fish."""
         size = tippet_for(self.given.reading.clarity, self.light.surface > 0.15, self.given.aim == "biggest")
         size += {"fine": 1, "stout": -1}.get(self.schools.tippet, 0)
         return min(max(size, STOUTEST_X), FINEST_X)
 
-    @property
+    @cached_property
     def cast_m(self) -> float:
         """How far a comfortable cast goes in this wind [m]."""
         return cast_in_wind_m(self.angler.cast_m, self.given.reading.wind_m_s)
@@ -96,13 +99,13 @@ class Context:
         """How far from the rod tip a fish can be reached [m]."""
         return landing_limit_m(self.angler.rod_m, self.angler.net_m, self.angler.arm_m)
 
-    @property
+    @cached_property
     def very_cold(self) -> bool:
         """True where the likely band is below 4 °C."""
         water_c = self.water_c(sum(self.band_m) / 2)
         return water_c is not None and water_c < VERY_COLD_C
 
-    @property
+    @cached_property
     def attractor_at(self) -> str | None:
         """Where the attractor goes, None where none is wanted: bright by school, stocking, coloured water or daphnia."""
         tone = self.schools.tone
@@ -113,12 +116,12 @@ class Context:
         """Whether the angler's school fishes a retrieve of this kind: static only, moving only, or both."""
         return self.schools.moving == "both" or (self.schools.moving == "static") == (kind == "static")
 
-    @property
+    @cached_property
     def band_m(self) -> tuple[float, float]:
         """The likely feeding band at the place [m]: half the belief."""
         return smallest_band(self.belief, 0.5)
 
-    @property
+    @cached_property
     def worth_fishing_m(self) -> tuple[float, float]:
         """Depths [m] a fly is worth counting to: the band with four fifths of the belief, and what looks up from it."""
         top, bottom = smallest_band(self.belief, 0.8)
@@ -137,6 +140,7 @@ class Context:
         allowed = self.rules.max_flies if self.rules.max_flies is not None else FLIES_IF_UNKNOWN
         return max(1, min(allowed, most))
 
+    @cached_property
     def fly_day(self) -> FlyDay:
         """Return what of the day weighs on flies."""
         record = fly_record(self.log, tuple(f.name for f in self.given.flies)) if self.log else {}
@@ -154,7 +158,7 @@ class Context:
         tone: str | None = None,
     ) -> list[Match]:
         """Return usable flies for a depth [m], best first; `tone` overrides the school on bright or natural."""
-        day = self.fly_day()
+        day = self.fly_day
         wanted = Wanted(weights, surface, still, sink_m_s)
         return rank_flies(
             self.given.flies, self.food, self.belief, depth_m, wanted, replace(day, tone=tone) if tone else day

@@ -8,7 +8,7 @@ from dataclasses import dataclass, replace
 from stillthread.core.setup.choose_flies import Match
 from stillthread.core.setup.context import Context
 from stillthread.core.setup.model import PlacedFly, Reason, RuledOut, SetUp
-from stillthread.core.setup.paths import binned_c, path_of, rig_of, tied
+from stillthread.core.setup.paths import binned_c, rig_of, tied
 from stillthread.core.setup.retrieves import RETRIEVES
 from stillthread.core.setup.team import order_team, place_flies
 from stillthread.core.setup.worth import appeal, worth
@@ -116,7 +116,7 @@ def _hung(context: Context, hang: float, team: list[Match], cast_m: float | None
     cast_m = cast_m or max(NEAREST_CAST_M, min(context.cast_m, farthest_float_cast_m(hang)))
     wind = context.given.reading.wind_m_s or 0.0
     casts = [_cast(context, cast_m, share * wind) for share in (0.0, HELD_DRIFT_SHARE, FREE_DRIFT_SHARE)]
-    still, kept, free = (path_of(rig, cast) for cast in casts)
+    still, kept, free = (context.paths.path(rig, cast) for cast in casts)
     return Hung(leader, flies, kind, rig, casts[1], still, kept, free)
 
 

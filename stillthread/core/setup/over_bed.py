@@ -9,7 +9,7 @@ import numpy as np
 from stillthread.core.setup.choose_flies import Match
 from stillthread.core.setup.context import Context
 from stillthread.core.setup.model import RuledOut, SetUp
-from stillthread.core.setup.paths import binned_bed_m, fished_mean_m, mean_reach, pull_of, screened, sink_of
+from stillthread.core.setup.paths import binned_bed_m, fished_mean_m, mean_reach, pull_of
 from stillthread.core.setup.retrieves import RETRIEVES
 from stillthread.core.setup.sunk import (
     COUNT_STEP_S,
@@ -57,7 +57,7 @@ def _option(
     found = []
     for seconds in counts:
         cast = replace(base, countdown_s=float(seconds), pull=pull_of(retrieve))
-        path = screened(rig, cast)
+        path = context.paths.screened(rig, cast)
         value = worth(
             context, way.method, mean_reach(path, context.reach), retrieve, fished_mean_m(path), appeal(team, context)
         )
@@ -80,7 +80,7 @@ def over_bed(context: Context, line: Line) -> SetUp | RuledOut:
         return RuledOut(title, "kit", "No buoyant sunk fly in your box.")
     _, leader, rig = tie(context, way, ranked[:1])
     base = base_cast(context, way, leader.length_m)
-    sink = sink_of(rig, base, LONGEST_COUNT_S)
+    sink = context.paths.sink(rig, base, LONGEST_COUNT_S)
     on_bed = np.flatnonzero(sink.line_end_m >= base.bed[0][1] - 0.05)
     if len(on_bed) == 0:
         return RuledOut(title, "depth", f"The line does not reach the bottom within {LONGEST_COUNT_S} s.")
@@ -146,7 +146,7 @@ def up_slope(context: Context, line: Line) -> SetUp | RuledOut:
         about=about,
     )
     _, leader, rig = tie(context, way, ranked[:1])
-    sink = sink_of(rig, base_cast(context, way, leader.length_m), LONGEST_COUNT_S)
+    sink = context.paths.sink(rig, base_cast(context, way, leader.length_m), LONGEST_COUNT_S)
     down = np.flatnonzero(sink.line_end_m >= bed[-1][1] - 0.3)
     if len(down) == 0:
         return RuledOut(title, "depth", f"The line does not get down the slope within {LONGEST_COUNT_S} s.")

@@ -3,9 +3,12 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Sequence
+from collections import OrderedDict
+from collections.abc import Callable, Sequence
 from dataclasses import replace
-from functools import lru_cache
+from hashlib import sha256
+from threading import Lock
+from typing import Protocol
 
 import numpy as np
 
@@ -25,7 +28,6 @@ from stillthread.core.thread.tables import sinking_cast
 from stillthread.core.thread.track import CastResult, FlyTrack
 
 KEPT_PATHS = 2048
-KEPT_BANDS = 256
 DROPPER_M = 0.15
 FISHED_FOR_S = 150.0  # a slower retrieve is lifted off by then: common practice
 DROPPER_SHARE = 0.25  # what a dropper adds to the point fly
@@ -33,30 +35,73 @@ TEMPERATURE_STEP_C = 2.0
 BED_STEP_M = 0.25
 
 
-@lru_cache(maxsize=KEPT_PATHS)
-def path_of(rig: Rig, cast: Cast) -> CastResult:
-    """Return the path of a rig through a cast, kept for the next time it is asked for."""
-    return simulate(rig, cast)
+class Shelf(Protocol):
+    """Where paths outlive the process: looked up and put away by a name that says everything the path depends on."""
+
+    def get(self, name: str) -> CastResult | None:
+        """Return the path kept under a name, None where there is none."""
+
+    def put(self, name: str, result: CastResult) -> None:
+        """Keep a path under its name."""
 
 
-def screened(rig: Rig, cast: Cast) -> CastResult:
-    """Return a rough path for choosing among many casts: coarse, the pulls evened out; good to some 20 cm.
+class Paths:
+    """The thread's answers, remembered: the newest in memory, all of them on a shelf where one is given."""
 
-    Kept whatever the patterns are called: two of one build hang alike.
-    """
-    return _screened(replace(rig, flies=tuple(replace(fly, name="") for fly in rig.flies)), cast)
+    def __init__(self, shelf: Shelf | None = None, kept: int = KEPT_PATHS):
+        """Remember up to `kept` paths; `shelf` keeps them beyond the process."""
+        self._shelf, self._kept = shelf, kept
+        self._memory: OrderedDict[str, CastResult] = OrderedDict()
+        self._lock = Lock()
+
+    def clear(self) -> None:
+        """Forget what is in memory; the shelf keeps its own."""
+        with self._lock:
+            self._memory.clear()
+
+    def _recall(self, kind: str, rig: Rig, cast: Cast, run: Callable[[], CastResult]) -> CastResult:
+        name = sha256(repr((kind, rig, cast)).encode()).hexdigest()
+        with self._lock:
+            found = self._memory.get(name)
+            if found is not None:
+                self._memory.move_to_end(name)
+                return found
+        found = self._shelf.get(name) if self._shelf else None
+        if found is None:
+            found = run()
+            if self._shelf:
+                self._shelf.put(name, found)
+        with self._lock:
+            self._memory[name] = found
+            while len(self._memory) > self._kept:
+                self._memory.popitem(last=False)
+        return found
+
+    def path(self, rig: Rig, cast: Cast) -> CastResult:
+        """Return the path of a rig through a cast."""
+        return self._recall("path", rig, cast, lambda: simulate(rig, cast))
+
+    def screened(self, rig: Rig, cast: Cast) -> CastResult:
+        """Return a rough path for choosing among many casts: coarse, the pulls evened out; good to some 20 cm.
+
+        Kept whatever the patterns are called: two of one build hang alike.
+        """
+        bare = replace(rig, flies=tuple(replace(fly, name="") for fly in rig.flies))
+        even = usual_pull("custom", cast.pull.mean_m_s) if cast.pull.mean_m_s > 0 else cast.pull
+        return self._recall("screened", bare, cast, lambda: simulate(bare, replace(cast, pull=even), SCREEN))
+
+    def band(self, rig: Rig, cast: Cast) -> CastResult:
+        """Return the path with its band, by what is known of the line."""
+        return self._recall(
+            "band", rig, cast, lambda: simulate_with_band(rig, cast, doubt=doubt_of(rig.line), shifts_at=SCREEN)
+        )
+
+    def sink(self, rig: Rig, cast: Cast, longest_s: float) -> CastResult:
+        """Return the free sink of a rig without its band, roughly."""
+        return self.screened(rig, sinking_cast(cast, longest_s))
 
 
-@lru_cache(maxsize=KEPT_PATHS)
-def _screened(rig: Rig, cast: Cast) -> CastResult:
-    even = usual_pull("custom", cast.pull.mean_m_s) if cast.pull.mean_m_s > 0 else cast.pull
-    return simulate(rig, replace(cast, pull=even), SCREEN)
-
-
-@lru_cache(maxsize=KEPT_BANDS)
-def band_of(rig: Rig, cast: Cast) -> CastResult:
-    """Return the path with its band, by what is known of the line, kept for the next time."""
-    return simulate_with_band(rig, cast, doubt=doubt_of(rig.line), shifts_at=SCREEN)
+IN_MEMORY = Paths()
 
 
 def binned_c(temperature_c: float | None) -> float:
@@ -96,11 +141,6 @@ def _tied(one: PlacedFly, dropper_m: float) -> TiedFly:
 def rig_of(line: Line, leader: Leader, flies: tuple[TiedFly, ...], float_: Float | None = None) -> Rig:
     """Return the rig of a line, a leader formula and its flies."""
     return Rig(replace(line, key="", name=""), level_pieces(leader), flies, float_)
-
-
-def sink_of(rig: Rig, cast: Cast, longest_s: float) -> CastResult:
-    """Return the free sink of a rig without its band, roughly."""
-    return screened(rig, sinking_cast(cast, longest_s))
 
 
 def mean_reach(result: CastResult, reach: Reach) -> float:

@@ -14,6 +14,7 @@ from stillthread.core.setup.changed import what_changed
 from stillthread.core.setup.context import Context
 from stillthread.core.setup.model import Plan, PlanInput, Reason, RuledOut, SetUp, find_place
 from stillthread.core.setup.next_steps import with_next_steps
+from stillthread.core.setup.paths import IN_MEMORY, Paths
 from stillthread.core.setup.rank import (
     RIGGED_MIN,
     by_aim,
@@ -113,19 +114,19 @@ def _told(one: SetUp, shown: list[SetUp], context: Context) -> SetUp:
 def _rank(tried: list[SetUp], context: Context) -> tuple[tuple[SetUp, ...], list[RuledOut]]:
     """The set-ups shown, best first, hand-made ones after them, each with its numbers; and what was passed over."""
     shown, own, weaker = _choose(tried, context)
-    banded = _banded([*shown, *own], context.bed_m)
+    banded = _banded([*shown, *own], context)
     full = calibrated(banded, context.log, context.given.session_h)
     offered = full[: len(shown)]
     return tuple(_told(s, offered, context) for s in full), weaker
 
 
-def _banded(shown: list[SetUp], bed_m: float) -> list[SetUp]:
+def _banded(shown: list[SetUp], context: Context) -> list[SetUp]:
     with ThreadPoolExecutor(SIDE_BY_SIDE) as pool:
-        return list(pool.map(lambda one: _numbers(one, bed_m), shown))
+        return list(pool.map(lambda one: _numbers(one, context), shown))
 
 
-def _numbers(one: SetUp, bed_m: float) -> SetUp:
-    return settled_band(one, bed_m) if one.style in ("dangle", "drifted") else with_band(one, bed_m)
+def _numbers(one: SetUp, context: Context) -> SetUp:
+    return settled_band(one, context) if one.style in ("dangle", "drifted") else with_band(one, context)
 
 
 def _guessed(given: PlanInput, light: Light) -> tuple[str, ...]:
@@ -139,7 +140,8 @@ def _guessed(given: PlanInput, light: Light) -> tuple[str, ...]:
     return tuple(found)
 
 
-def _context(given: PlanInput) -> tuple[Context, tuple[PlaceBelief, ...]]:
+def day_context(given: PlanInput, paths: Paths = IN_MEMORY) -> tuple[Context, tuple[PlaceBelief, ...]]:
+    """Return the day as the methods see it, and the belief for every place."""
     water, reading = given.water, given.reading
     light = light_on(water, reading, given.when)
     food = food_on(water, reading, given.when, given.sightings, given.samples)
@@ -147,25 +149,25 @@ def _context(given: PlanInput) -> tuple[Context, tuple[PlaceBelief, ...]]:
     brought = Brought(log, given.without, given.schools.wind_shore, given.found_m)
     beliefs = believe(water, reading, light, food, given.sightings, given.when, given.place, brought)
     chosen = _choose_place(given, beliefs)
-    return Context(given, light, food, chosen, Reach(chosen, light.secchi_m), log), beliefs
+    return Context(given, light, food, chosen, Reach(chosen, light.secchi_m), log, paths), beliefs
 
 
-def make_plan(given: PlanInput) -> Plan:
+def make_plan(given: PlanInput, paths: Paths = IN_MEMORY) -> Plan:
     """Return the plan for a day: belief by place and depth, two to four set-ups that differ in method, and why.
 
-    Deterministic for the same input. On catch-and-release water too warm to return fish no set-up is offered and the
+    Deterministic for the same input; `paths` remembers the thread's answers from plan to plan. On catch-and-release water too warm to return fish no set-up is offered and the
     reason is given. Raises InputError where the input cannot be used.
     """
     check_input(given)
-    made = _plan(given)
+    made = _plan(given, paths)
     if given.compared_with is None:
         return made
     schools, aim = given.compared_with
-    return replace(made, changed=what_changed(_plan(replace(given, schools=schools, aim=aim)), made))
+    return replace(made, changed=what_changed(_plan(replace(given, schools=schools, aim=aim), paths), made))
 
 
-def _plan(given: PlanInput) -> Plan:
-    context, beliefs = _context(given)
+def _plan(given: PlanInput, paths: Paths) -> Plan:
+    context, beliefs = day_context(given, paths)
     warmth = _warmth(given)
     set_ups: tuple[SetUp, ...] = ()
     if warmth is not None and warmth.level == "stop" and given.rules.release == "catch-and-release":

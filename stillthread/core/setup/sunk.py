@@ -12,15 +12,12 @@ from stillthread.core.setup.context import BED_CLEARANCE_M, VERY_COLD_C, Context
 from stillthread.core.setup.model import PlacedFly, Reason, Retrieve, RuledOut, SetUp
 from stillthread.core.setup.paths import (
     FISHED_FOR_S,
-    band_of,
     binned_bed_m,
     binned_c,
     fished_mean_m,
     mean_reach,
     pull_of,
     rig_of,
-    screened,
-    sink_of,
     tied,
 )
 from stillthread.core.setup.retrieves import RETRIEVES, choose_retrieve
@@ -164,7 +161,7 @@ def options(context: Context, way: Way, team: list[Match]) -> list[Option]:
     flies, leader, rig = tie(context, way, team)
     base = base_cast(context, way, leader.length_m)
     deepest_bed = max(depth for _, depth in base.bed)
-    counts = counts_for(context, way.line, sink_of(rig, base, LONGEST_COUNT_S), deepest_bed)
+    counts = counts_for(context, way.line, context.paths.sink(rig, base, LONGEST_COUNT_S), deepest_bed)
     appealing = appeal(team, context)
     best = max(team, key=lambda m: m.score)
     found: list[Option] = []
@@ -173,7 +170,7 @@ def options(context: Context, way: Way, team: list[Match]) -> list[Option]:
         before = len(found)
         for seconds in counts if step == 0 else counts[::2]:
             cast = replace(base, countdown_s=float(seconds), pull=pull_of(retrieve))
-            path = screened(rig, cast)
+            path = context.paths.screened(rig, cast)
             mean = fished_mean_m(path)
             deepest = max(track.between(0.0, path.end_s)[1] for track in path.flies)
             if deepest > deepest_bed - SCREEN_CLEARANCE_M or mean < shallowest_useful_m(way.line):
@@ -241,12 +238,16 @@ def set_up_from(context: Context, way: Way, one: Option) -> SetUp:
     )
 
 
-def with_band(one: SetUp, bed_m: float) -> SetUp:
+def with_band(one: SetUp, context: Context) -> SetUp:
     """Return a counted set-up with its numbers, its band and the clock's table; only what is shown is worth the runs."""
     if one.rig is None or one.cast is None or one.count_s is None:
         return one
+    bed_m = context.bed_m
     until = min(2 * one.count_s + CLOCK_BEYOND_S, LONGEST_CLOCK_S)
-    sink, fished = band_of(one.rig, sinking_cast(one.cast, float(until))), band_of(one.rig, one.cast)
+    sink, fished = (
+        context.paths.band(one.rig, sinking_cast(one.cast, float(until))),
+        context.paths.band(one.rig, one.cast),
+    )
     point, seconds = fished.point, one.count_s
     inside = (point.t_s >= seconds) & (point.t_s <= fished.fished_to_s)
     mean, at = fished_mean_m(fished), point.at(seconds)

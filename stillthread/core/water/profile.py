@@ -99,21 +99,57 @@ def checked_profile(
     return tuple(points)
 
 
+def _pchip_slopes(z: NDArray[np.float64], t: NDArray[np.float64]) -> NDArray[np.float64]:
+    """Slopes at the samples that keep a cubic monotone: the weighted harmonic mean of the secants on both sides.
+
+    Fritsch & Butland (1984); the ends by the three-point formula of Moler (2004), both as the usual PCHIP has them.
+    """
+    h, secant = np.diff(z), np.diff(t) / np.diff(z)
+    if len(secant) == 1:
+        return np.array([secant[0], secant[0]])
+    slopes = np.zeros_like(z)
+    left, right = secant[:-1], secant[1:]
+    w1, w2 = 2 * h[1:] + h[:-1], h[1:] + 2 * h[:-1]
+    same = left * right > 0
+    with np.errstate(divide="ignore", invalid="ignore"):
+        slopes[1:-1] = np.where(same, (w1 + w2) / (w1 / left + w2 / right), 0.0)
+    for end, (h0, h1, s0, s1) in (
+        (0, (h[0], h[1], secant[0], secant[1])),
+        (-1, (h[-1], h[-2], secant[-1], secant[-2])),
+    ):
+        slope = ((2 * h0 + h1) * s0 - h0 * s1) / (h0 + h1)
+        if slope * s0 <= 0:
+            slope = 0.0
+        elif s0 * s1 <= 0 and abs(slope) > 3 * abs(s0):
+            slope = 3 * s0
+        slopes[end] = slope
+    return slopes
+
+
 def temperature_at(points: tuple[Point, ...], depths_m: ArrayLike) -> NDArray[np.float64]:
     """Return temperatures [°C] at `depths_m` [m] by monotone cubic interpolation (PCHIP, Fritsch & Carlson 1980).
 
-    Above the first and below the last sample the nearest sample's value is used: a guess. Raises ValueError without samples.
+    Written out here because importing scipy takes longer than a whole plan. Above the first and below the last sample
+    the nearest sample's value is used: a guess. Raises ValueError without samples.
     """
     if not points:
         raise ValueError("no temperatures to interpolate")
-    wanted = np.asarray(depths_m, dtype=float)
     z = np.array([p.depth_m for p in points])
     t = np.array([p.temperature_c for p in points])
+    wanted = np.clip(np.asarray(depths_m, dtype=float), z[0], z[-1])
     if len(points) == 1:
         return np.full(wanted.shape, t[0])
-    from scipy.interpolate import PchipInterpolator  # scipy takes long to import; only profiles need it
-
-    return np.asarray(PchipInterpolator(z, t)(np.clip(wanted, z[0], z[-1])), dtype=float)
+    slopes = _pchip_slopes(z, t)
+    k = np.clip(np.searchsorted(z, wanted, side="right") - 1, 0, len(z) - 2)
+    h = z[k + 1] - z[k]
+    u = (wanted - z[k]) / h
+    value = (
+        (1 + 2 * u) * (1 - u) ** 2 * t[k]
+        + u * (1 - u) ** 2 * h * slopes[k]
+        + u**2 * (3 - 2 * u) * t[k + 1]
+        + u**2 * (u - 1) * h * slopes[k + 1]
+    )
+    return np.asarray(value, dtype=np.float64)
 
 
 def oxygen_at(points: tuple[Point, ...], depths_m: ArrayLike) -> NDArray[np.float64] | None:

@@ -404,6 +404,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plans/{plan_id}/calendar.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Calendar
+         * @description Return a kept plan for a calendar (iCalendar).
+         */
+        get: operations["stillthread_plans_api_calendar"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plans/{plan_id}/start": {
         parameters: {
             query?: never;
@@ -1299,6 +1319,18 @@ export interface components {
             sentence: string;
         };
         /**
+         * ChangesOut
+         * @description What to change, one thing at a time, in order.
+         */
+        ChangesOut: {
+            /** Follows */
+            follows: string[];
+            /** Nothing */
+            nothing: string[];
+            /** Plucks */
+            plucks: string[];
+        };
+        /**
          * ChartOut
          * @description The chart of a water: shore, places, soundings, recorded lines, and the wind on them.
          */
@@ -1377,6 +1409,36 @@ export interface components {
              * @enum {string}
              */
             what: "bottom" | "cocked";
+        };
+        /**
+         * ComparedIn
+         * @description Schools and aim as they were before one was switched: the answer then says what changed.
+         */
+        ComparedIn: {
+            /**
+             * Aim
+             * @default most
+             * @enum {string}
+             */
+            aim: "most" | "biggest" | "match";
+            /**
+             * @default {
+             *       "attractor_at": "top",
+             *       "boat": "by-method",
+             *       "bottom_fish": "by-food",
+             *       "change_first": "by-takes",
+             *       "flies_on": "searching",
+             *       "line_ladder": "by-light",
+             *       "moving": "both",
+             *       "search": "likeliest",
+             *       "sliding_float": "by-weight",
+             *       "tippet": "by-water",
+             *       "tone": "by-water",
+             *       "very_cold": "both",
+             *       "wind_shore": "by-water"
+             *     }
+             */
+            schools: components["schemas"]["SchoolsIn"];
         };
         /**
          * ContourIn
@@ -1718,18 +1780,48 @@ export interface components {
             t_s?: number | null;
         };
         /**
+         * ExpectedOut
+         * @description Takes an hour by the own log's like days, with the 95 % interval, and over the session.
+         */
+        ExpectedOut: {
+            /** High Per H */
+            high_per_h: number;
+            /** Low Per H */
+            low_per_h: number;
+            /** Session Takes */
+            session_takes: number;
+            /** Takes Per H */
+            takes_per_h: number;
+        };
+        /**
          * FactorOut
-         * @description One factor of the belief; `log_weight` per cell, `known` false where it is flat or guessed.
+         * @description One factor of the belief; `log_weight` per cell, `known` false where it is flat or guessed, `off` where switched off.
+         *
+         *     `moves_share` is how much of all belief it moves; `without_*` half the belief at the place, and the likeliest place,
+         *     with it neutral (given for the place planned for).
          */
         FactorOut: {
             /** Known */
             known: boolean;
             /** Log Weight */
             log_weight: number[];
+            /** Moves Share */
+            moves_share?: number | null;
             /** Name */
             name: string;
+            /**
+             * Off
+             * @default false
+             */
+            off: boolean;
             /** Sentence */
             sentence: string;
+            /** Without Bottom M */
+            without_bottom_m?: number | null;
+            /** Without Place */
+            without_place?: string | null;
+            /** Without Top M */
+            without_top_m?: number | null;
         };
         /**
          * FeedBody
@@ -2212,6 +2304,36 @@ export interface components {
             hours: components["schemas"]["HourIn"][];
             /** Source */
             source: string;
+        };
+        /**
+         * HandMadeIn
+         * @description A set-up put together by hand; flies by key, top dropper first, point last. What is left out is worked out.
+         */
+        HandMadeIn: {
+            /** Cast M */
+            cast_m?: number | null;
+            /** Count S */
+            count_s?: number | null;
+            /** Flies */
+            flies: string[];
+            /**
+             * Float Hang M
+             * @description point fly below the float
+             */
+            float_hang_m?: number | null;
+            /**
+             * Hooks
+             * @default []
+             */
+            hooks: (number | null)[];
+            /** Line */
+            line: string;
+            /**
+             * Retrieve
+             * @default hand-twist
+             * @enum {string}
+             */
+            retrieve: "static" | "slow-hand-twist" | "hand-twist" | "strip-pause" | "long-pull" | "roly-poly";
         };
         /**
          * HourIn
@@ -2869,6 +2991,18 @@ export interface components {
             sentence: string;
         };
         /**
+         * PairOut
+         * @description Starts for two anglers: numbers of two set-ups, and why these.
+         */
+        PairOut: {
+            /** First */
+            first: number;
+            /** Second */
+            second: number;
+            /** Why */
+            why: string;
+        };
+        /**
          * PartOut
          * @description A prey's part of the food at a place.
          */
@@ -3051,6 +3185,11 @@ export interface components {
             name: string;
             /** Position */
             position: string;
+            /**
+             * Why
+             * @default
+             */
+            why: string;
         };
         /**
          * PlanAnswer
@@ -3060,8 +3199,14 @@ export interface components {
             belief: components["schemas"]["BeliefOut"];
             /** Cautions */
             cautions: components["schemas"]["CautionOut"][];
+            /**
+             * Changed
+             * @description what switching a school or the aim changed
+             */
+            changed?: string[] | null;
             /** Guessed */
             guessed: string[];
+            pair?: components["schemas"]["PairOut"] | null;
             /** Ruled Out */
             ruled_out: components["schemas"]["RuledOutOut"][];
             /** Set Ups */
@@ -3079,6 +3224,20 @@ export interface components {
          * @description What the angler read, for one of their waters; kit, rules and reach are the server's.
          */
         PlanBody: {
+            /**
+             * Aim
+             * @default most
+             * @enum {string}
+             */
+            aim: "most" | "biggest" | "match";
+            /**
+             * By Hand
+             * @default []
+             */
+            by_hand: components["schemas"]["HandMadeIn"][];
+            compared_with?: components["schemas"]["ComparedIn"] | null;
+            /** Found M */
+            found_m?: number | null;
             /** Place */
             place?: string | null;
             /**
@@ -3107,6 +3266,11 @@ export interface components {
              */
             samples: components["schemas"]["SampleIn"][];
             /**
+             * Session H
+             * @default 4
+             */
+            session_h: number;
+            /**
              * Sightings
              * @default []
              */
@@ -3121,6 +3285,11 @@ export interface components {
              * Format: date-time
              */
             when: string;
+            /**
+             * Without
+             * @default []
+             */
+            without: ("temperature" | "oxygen" | "light" | "food" | "rises" | "season" | "stocking" | "wind" | "own-log" | "found")[];
         };
         /**
          * PlanOut
@@ -3648,6 +3817,18 @@ export interface components {
             stop_above_c?: number | null;
         };
         /**
+         * RungOut
+         * @description One step of the search, in the order to try them.
+         */
+        RungOut: {
+            /** Count S */
+            count_s: number | null;
+            /** Depth M */
+            depth_m: number;
+            /** Float Hang M */
+            float_hang_m: number | null;
+        };
+        /**
          * SampleIn
          * @description What one fish had in its throat.
          */
@@ -3677,6 +3858,103 @@ export interface components {
              * @enum {string}
              */
             state: "live" | "digested";
+        };
+        /**
+         * SchoolsIn
+         * @description The angler's answers where anglers disagree; each default is stated.
+         */
+        SchoolsIn: {
+            /**
+             * Attractor At
+             * @description Where the attractor goes; default: the top dropper while searching
+             * @default top
+             * @enum {string}
+             */
+            attractor_at: "top" | "point";
+            /**
+             * Boat
+             * @description Drift or anchor; default: drift to search, anchor for a float
+             * @default by-method
+             * @enum {string}
+             */
+            boat: "by-method" | "drift" | "anchor";
+            /**
+             * Bottom Fish
+             * @description Fish lying on the bottom; default: by the food and the temperature
+             * @default by-food
+             * @enum {string}
+             */
+            bottom_fish: "by-food" | "ignore" | "crawl";
+            /**
+             * Change First
+             * @description What to change first; default: depth first, unless there are plucks
+             * @default by-takes
+             * @enum {string}
+             */
+            change_first: "by-takes" | "depth" | "fly";
+            /**
+             * Flies On
+             * @description One fly or a team; default: a team while searching if the rules allow, one fly once the depth is known
+             * @default searching
+             * @enum {string}
+             */
+            flies_on: "searching" | "single" | "team";
+            /**
+             * Line Ladder
+             * @description Which line next; default: by light and temperature
+             * @default by-light
+             * @enum {string}
+             */
+            line_ladder: "by-light" | "tip-first" | "dries-at-dawn" | "deep-first";
+            /**
+             * Moving
+             * @description Moving or static; default: both are shown with their expected rate
+             * @default both
+             * @enum {string}
+             */
+            moving: "both" | "static" | "active";
+            /**
+             * Search
+             * @description Which way to search the depths; default: start at the most likely depth, then widen both ways
+             * @default likeliest
+             * @enum {string}
+             */
+            search: "likeliest" | "top-down" | "bottom-up";
+            /**
+             * Sliding Float
+             * @description A sliding float for flies; default: when the weight below pulls the leader through
+             * @default by-weight
+             * @enum {string}
+             */
+            sliding_float: "by-weight" | "never" | "always";
+            /**
+             * Tippet
+             * @description Fine or stout tippet; default: by clarity, light and pressure
+             * @default by-water
+             * @enum {string}
+             */
+            tippet: "by-water" | "fine" | "stout";
+            /**
+             * Tone
+             * @description Bright or natural; default: by season, stocking and clarity
+             * @default by-water
+             * @enum {string}
+             */
+            tone: "by-water" | "bright" | "natural";
+            /**
+             * Very Cold
+             * @description Below 4 °C; default: both, as complementary starts
+             * @default both
+             * @enum {string}
+             */
+            very_cold: "both" | "small" | "flashy";
+            /**
+             * Wind Shore
+             * @description Where to stand in the wind; default: by food and temperature
+             * @default by-water
+             * @enum {string}
+             */
+            wind_shore: "by-water" | "onto" | "off";
         };
         /**
          * SeasonOut
@@ -3752,16 +4030,23 @@ export interface components {
          * @description A set-up with the numbers to do it.
          */
         SetUpOut: {
+            /**
+             * By Hand
+             * @description number of the hand-made set-up it is
+             */
+            by_hand?: number | null;
             /** Cast M */
             cast_m: number;
             /** Cautions */
             cautions: components["schemas"]["CautionOut"][];
+            changes?: components["schemas"]["ChangesOut"] | null;
             /** Count S */
             count_s: number | null;
             /** Depth Note */
             depth_note: string;
             /** Estimate M */
             estimate_m: number | null;
+            expected?: components["schemas"]["ExpectedOut"] | null;
             /** Fallback */
             fallback: string;
             /** Flies */
@@ -3769,9 +4054,20 @@ export interface components {
             /** Float Hang M */
             float_hang_m: number | null;
             /** Float Kind */
-            float_kind: ("fixed" | "release") | null;
+            float_kind: ("fixed" | "release" | "sliding") | null;
             /** High M */
             high_m: number;
+            /**
+             * Key
+             * @description names the set-up within the plan
+             * @default
+             */
+            key: string;
+            /**
+             * Ladder
+             * @default []
+             */
+            ladder: components["schemas"]["RungOut"][];
             /** Leader */
             leader: components["schemas"]["SectionOut"][];
             /** Leader Length M */
@@ -3795,6 +4091,16 @@ export interface components {
             relative: number;
             retrieve: components["schemas"]["RetrieveOut"];
             /**
+             * Rigging S
+             * @description seconds to tie it on
+             */
+            rigging_s?: number | null;
+            /**
+             * Rod
+             * @description the rod it stands rigged on
+             */
+            rod?: number | null;
+            /**
              * Runs Bottom M
              * @description deepest it runs
              */
@@ -3808,6 +4114,17 @@ export interface components {
             simulate?: components["schemas"]["SimulateRequest"] | null;
             /** Sink Table */
             sink_table: components["schemas"]["DepthAtOut"][];
+            /**
+             * Stance
+             * @default
+             */
+            stance: string;
+            /**
+             * Style
+             * @description the way within the method
+             * @default team
+             */
+            style: string;
             /** Target M */
             target_m: number;
             /** Title */
@@ -3831,10 +4148,38 @@ export interface components {
              * @enum {string}
              */
             depth_unit: "m" | "ft";
+            /**
+             * Methods Left Out
+             * @default []
+             */
+            methods_left_out: ("dry" | "nymphs" | "float" | "sink-tip" | "intermediate" | "sinking")[];
             /** Net M */
             net_m: number;
             /** Rod M */
             rod_m: number;
+            /**
+             * Rods
+             * @default 1
+             */
+            rods: number;
+            /**
+             * @default {
+             *       "attractor_at": "top",
+             *       "boat": "by-method",
+             *       "bottom_fish": "by-food",
+             *       "change_first": "by-takes",
+             *       "flies_on": "searching",
+             *       "line_ladder": "by-light",
+             *       "moving": "both",
+             *       "search": "likeliest",
+             *       "sliding_float": "by-weight",
+             *       "tippet": "by-water",
+             *       "tone": "by-water",
+             *       "very_cold": "both",
+             *       "wind_shore": "by-water"
+             *     }
+             */
+            schools: components["schemas"]["SchoolsIn"];
             /**
              * Temperature Unit
              * @enum {string}
@@ -4139,7 +4484,7 @@ export interface components {
              * @default static
              * @enum {string}
              */
-            pace: "static" | "hand-twist" | "strip-pause" | "long-pull" | "roly-poly";
+            pace: "static" | "hand-twist" | "strip-pause" | "long-pull" | "roly-poly" | "drift";
             /**
              * Place
              * @default
@@ -4195,7 +4540,7 @@ export interface components {
              * @default static
              * @enum {string}
              */
-            pace: "static" | "hand-twist" | "strip-pause" | "long-pull" | "roly-poly";
+            pace: "static" | "hand-twist" | "strip-pause" | "long-pull" | "roly-poly" | "drift";
             /**
              * Place
              * @default
@@ -4440,10 +4785,24 @@ export interface components {
          */
         TieListBody: {
             /**
+             * Aim
+             * @default most
+             * @enum {string}
+             */
+            aim: "most" | "biggest" | "match";
+            /**
+             * By Hand
+             * @default []
+             */
+            by_hand: components["schemas"]["HandMadeIn"][];
+            compared_with?: components["schemas"]["ComparedIn"] | null;
+            /**
              * Copies
              * @default 3
              */
             copies: number;
+            /** Found M */
+            found_m?: number | null;
             /** Place */
             place?: string | null;
             /**
@@ -4472,6 +4831,11 @@ export interface components {
              */
             samples: components["schemas"]["SampleIn"][];
             /**
+             * Session H
+             * @default 4
+             */
+            session_h: number;
+            /**
              * Sightings
              * @default []
              */
@@ -4486,6 +4850,11 @@ export interface components {
              * Format: date-time
              */
             when: string;
+            /**
+             * Without
+             * @default []
+             */
+            without: ("temperature" | "oxygen" | "light" | "food" | "rises" | "season" | "stocking" | "wind" | "own-log" | "found")[];
         };
         /**
          * TieListOut
@@ -6986,6 +7355,80 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["PlanOut"];
                 };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+        };
+    };
+    stillthread_plans_api_calendar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Bad Request */
             400: {

@@ -1,0 +1,47 @@
+"""A kept plan in the angler's calendar."""
+
+from __future__ import annotations
+
+import uuid
+from typing import Any
+
+from stillthread.formats.calendar_file import PlannedOuting, write_calendar
+from stillthread.formats.plan_contract import PlanAnswer, PlanRequest
+from stillthread.plans.models import Plan
+from stillthread.web.owned import get_owned
+
+
+def calendar(owner: Any, plan_id: uuid.UUID) -> bytes:
+    """Return a kept plan as an iCalendar file. Raises Http404 for another's."""
+    plan = get_owned(Plan, owner, plan_id)
+    request, answer = PlanRequest.model_validate(plan.request), PlanAnswer.model_validate(plan.answer)
+    place = next((p for p in request.water.places if p.name == answer.belief.chosen), None)
+    holder = place if place is not None and place.longitude_deg is not None else request.water
+    position = None
+    if holder.longitude_deg is not None and holder.latitude_deg is not None:
+        position = (holder.longitude_deg, holder.latitude_deg)
+    return write_calendar(
+        PlannedOuting(
+            uid=str(plan.pk),
+            start=plan.when,
+            length_h=request.session_h,
+            summary=f"Fishing: {answer.belief.chosen}, {plan.water.name}",
+            description=calendar_words(answer),
+            location=f"{answer.belief.chosen}, {plan.water.name}",
+            position=position,
+            made_at=plan.received_at,
+        )
+    )
+
+
+def calendar_words(answer: PlanAnswer) -> str:
+    """Return a plan in a few lines: the first set-ups, and what must be minded."""
+    lines = []
+    for one in answer.set_ups[:2]:
+        depth = f"hang {one.float_hang_m:.1f} m" if one.float_hang_m is not None else f"about {one.target_m:.1f} m"
+        count = f", count {one.count_s} s" if one.count_s is not None else ""
+        flies = ", ".join(f"{fly.name} {fly.hook} ({fly.position})" for fly in one.flies)
+        lines.append(f"{one.title}: {depth}{count}. {flies}. {one.retrieve.words}.")
+    lines += [one.sentence for one in answer.cautions if one.level != "note"]
+    lines.append("Local rules come first: check them on the day.")
+    return "\n".join(lines)
