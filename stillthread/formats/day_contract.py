@@ -18,6 +18,11 @@ Method = Literal["dry", "nymphs", "float", "sink-tip", "intermediate", "sinking"
 RetrieveKey = Literal["static", "slow-hand-twist", "hand-twist", "strip-pause", "long-pull", "roly-poly"]
 
 
+Style = Literal[
+    "dry", "team", "buoyant-point", "sinking-leader", "float", "tip-deep", "flashy", "over-bed", "over-weed", "up-slope"
+]
+
+
 def _about(key: str) -> str:
     return f"{BY_KEY[key].words}; default: {BY_KEY[key].default_words}"
 
@@ -83,3 +88,5 @@ class HandMadeIn(Strict):
     count_s: int | None = Field(None, ge=0, le=180)
     float_hang_m: float | None = Field(None, ge=0.2, le=12, description="point fly below the float")
     cast_m: float | None = Field(None, ge=3, le=45)
+    style: Style = "team"
+    leader_m: float | None = Field(None, ge=0.8, le=9, description="another length of leader")

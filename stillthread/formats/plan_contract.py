@@ -230,6 +230,7 @@ class RetrieveOut(Strict):
     speed_m_s: float
     pull_m: float | None
     pause_s: float | None
+    key: str = ""
 
 
 class DepthAtOut(Strict):
@@ -263,6 +264,7 @@ class RuledOutOut(Strict):
     what: str
     kind: Literal["rule", "kit", "depth", "landing", "warmth", "not-computed"]
     reason: str
+    by_hand: int | None = Field(None, description="number of the hand-made set-up it was")
 
 
 class RungOut(Strict):
@@ -271,6 +273,14 @@ class RungOut(Strict):
     count_s: int | None
     float_hang_m: float | None
     depth_m: float
+
+
+class TraceOut(Strict):
+    """The path of one fly through a cast, for a picture."""
+
+    position: str
+    t_s: list[float]
+    depth_m: list[float]
 
 
 class ChangesOut(Strict):
@@ -337,6 +347,7 @@ class SetUpOut(Strict):
     changes: ChangesOut | None = None
     expected: ExpectedOut | None = None
     by_hand: int | None = Field(None, description="number of the hand-made set-up it is")
+    tracks: list[TraceOut] = []
 
 
 class PlanAnswer(Strict):

@@ -216,6 +216,10 @@ def _set_up_out(s: SetUp) -> c.SetUpOut:
         changes=c.ChangesOut(**{name: list(steps) for name, steps in vars(s.changes).items()}),
         expected=_expected_out(s.expected) if s.expected else None,
         by_hand=s.by_hand,
+        tracks=[
+            c.TraceOut(position=t.position, t_s=[a for a, _ in t.points], depth_m=[b for _, b in t.points])
+            for t in s.tracks
+        ],
     )
 
 

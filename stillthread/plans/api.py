@@ -12,11 +12,17 @@ from stillthread.outings.schemas import OutingOut
 from stillthread.plans import box_services, outing_calendar, services
 from stillthread.plans.box_schemas import BoxTodayOut, TieListBody, TieListOut
 from stillthread.plans.models import Plan
-from stillthread.plans.schemas import PlanBody, PlanOut, StartBody
+from stillthread.plans.schemas import PlanBody, PlanOut, SchoolsOut, StartBody
 from stillthread.web.errors import FAILURES
 from stillthread.web.owned import get_owned
 
 router = Router(tags=["plans"])
+
+
+@router.get("/schools", response={200: SchoolsOut, **FAILURES})
+def schools(request: HttpRequest) -> SchoolsOut:
+    """Return the questions anglers disagree on with their answers, and the aims of a day."""
+    return services.schools()
 
 
 @router.post("/plans/preview", response={200: PlanAnswer, **FAILURES})

@@ -30,6 +30,29 @@ class PlanBody(Strict):
     compared_with: ComparedIn | None = None
 
 
+class AnswerOut(Strict):
+    """One answer to a question anglers disagree on."""
+
+    key: str
+    words: str
+
+
+class QuestionOut(Strict):
+    """A question anglers answer differently, its answers with the default first, and what the default does."""
+
+    key: str
+    words: str
+    answers: list[AnswerOut]
+    default_words: str
+
+
+class SchoolsOut(Strict):
+    """Every school setting and every aim of a day, in words."""
+
+    questions: list[QuestionOut]
+    aims: list[AnswerOut]
+
+
 class PlanOut(Strict):
     """A kept plan."""
 

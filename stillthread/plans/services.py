@@ -10,6 +10,7 @@ from stillthread.accounts.services import angler_of
 from stillthread.core.errors import InputError, Problem
 from stillthread.core.setup.model import METHODS
 from stillthread.core.setup.plan import make_plan
+from stillthread.core.setup.schools import AIMS, QUESTIONS
 from stillthread.flybox.services import fly_documents, tackle_document
 from stillthread.formats.day_contract import SchoolsIn
 from stillthread.formats.plan_contract import AnglerIn, PlanAnswer, PlanRequest, RulesIn, SetUpOut
@@ -19,7 +20,7 @@ from stillthread.outings.past import past_stretches
 from stillthread.outings.schemas import OutingBody, OutingOut, SpellBody
 from stillthread.plans.exposures import shared_paths
 from stillthread.plans.models import Plan
-from stillthread.plans.schemas import PlanBody, PlanOut, StartBody
+from stillthread.plans.schemas import AnswerOut, PlanBody, PlanOut, QuestionOut, SchoolsOut, StartBody
 from stillthread.waters.models import Water
 from stillthread.waters.services import local_time, water_document
 from stillthread.web.owned import get_owned, put_owned
@@ -58,6 +59,20 @@ def compute(request: PlanRequest) -> PlanAnswer:
     """Return the plan for a document. Raises InputError at the faulty fields."""
     given = plan_input_from(request)
     return plan_answer(given, make_plan(given, shared_paths()))
+
+
+def schools() -> SchoolsOut:
+    """Return the questions anglers disagree on, and the aims a day can have."""
+    questions = [
+        QuestionOut(
+            key=one.key,
+            words=one.words,
+            answers=[AnswerOut(key=key, words=words) for key, words in one.answers],
+            default_words=one.default_words,
+        )
+        for one in QUESTIONS
+    ]
+    return SchoolsOut(questions=questions, aims=[AnswerOut(key=key, words=words) for key, words in AIMS.items()])
 
 
 def preview(owner: Any, body: PlanBody) -> PlanAnswer:

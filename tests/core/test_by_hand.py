@@ -174,3 +174,35 @@ class EveryPlan(unittest.TestCase):
         plan = make_plan(day(reading=Reading(), place=None))
         self.assertTrue(plan.set_ups)
         self.assertIn("temperature", plan.guessed)
+
+
+class Leaders(unittest.TestCase):
+    def test_another_length_of_leader(self):
+        # Trade: a short leader on a fast line keeps the fly near it; a long one lets it lag behind.
+        _, own = hand_made(
+            HandMade("t3", (PUPA,), count_s=20, leader_m=1.5), HandMade("t3", (PUPA,), count_s=20, leader_m=5.0)
+        )
+        self.assertAlmostEqual(own[0].leader.length_m, 1.5)
+        self.assertAlmostEqual(own[1].flies[-1].from_line_m, 5.0)
+        self.assertGreater(own[0].flies[-1].depth_m, own[1].flies[-1].depth_m)
+
+    def test_too_short_for_its_flies_is_refused_in_words(self):
+        plan, own = hand_made(HandMade("t3", (PUPA, LEECH), leader_m=1.0))
+        self.assertEqual(own, [])
+        self.assertIn("at least", next(r.reason for r in plan.ruled_out if r.by_hand == 0))
+
+    def test_styles_keep_their_leader(self):
+        deep, buoyant = HandMade("tip", (PUPA,), style="tip-deep"), HandMade("intermediate", (PUPA,), style="up-slope")
+        _, own = hand_made(deep, buoyant)
+        self.assertAlmostEqual(own[0].leader.length_m, 18 * 0.3048)
+        self.assertEqual([s.style for s in own], ["tip-deep", "up-slope"])
+        with self.assertRaises(InputError):
+            hand_made(HandMade("t3", (PUPA,), style="dangle"))
+
+    def test_every_set_up_draws_its_flies_paths(self):
+        for s in make_plan(day(rules=Rules(max_flies=3), angler=Angler(afloat=True))).set_ups:
+            self.assertEqual([t.position for t in s.tracks], [f.position for f in s.flies])
+            for track in s.tracks:
+                times, depths = zip(*track.points, strict=True)
+                self.assertEqual(list(times), sorted(times))
+                self.assertTrue(all(0 <= d <= 5.5 for d in depths))

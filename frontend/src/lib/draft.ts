@@ -163,7 +163,7 @@ export function draftFrom(stored: Schemas["ReadingOut"], settings: Settings): Dr
 }
 
 export interface Read {
-  body: Omit<PlanBody, "water_id" | "when">;
+  body: Pick<PlanBody, "place" | "reading" | "sightings" | "samples">;
   /** Faults found while typing, by the path the server would use. */
   problems: Problem[];
   /** Which row of the table each profile entry came from. */

@@ -11,6 +11,7 @@ import {
   useState,
 } from "react";
 import { ApiError, api, need, type Problem, type Schemas } from "../api/client";
+import { type Compared, type Day, dayBody, useStoredDay } from "./day";
 import { type Draft, draftFrom, emptyDraft, type PlanBody, readDraft } from "./draft";
 import { useReader } from "./session";
 import { load, save } from "./store";
@@ -41,6 +42,10 @@ interface InHand {
   error: unknown;
   again: () => void;
   saved: "typing" | "saved" | "kept here";
+  day: Day;
+  changeDay: (part: Partial<Day>) => void;
+  /** Tell the next plan what schools and aim were before a switch, so that it says what the switch changed. */
+  compareWith: (before: Compared | null) => void;
 }
 
 const Context = createContext<InHand | null>(null);
@@ -129,21 +134,30 @@ function useKeep(water: Water, draft: Draft, body: PlanBody, ready: boolean): In
 }
 
 export function ReadingProvider({ water, children }: { water: Water; children: ReactNode }) {
-  const { settings } = useReader();
+  const { name, settings } = useReader();
   const { draft, write, waiting, startFromLast, touched } = useDraft(water);
+  const { day, changeDay } = useStoredDay(`day:${name}:${water.id}`);
+  const [compared, compareWith] = useState<Compared | null>(null);
   const read = useMemo(() => readDraft(draft), [draft]);
   const now = Math.floor(Date.now() / TEN_MINUTES) * TEN_MINUTES;
   const chosen = draft.when ? fromBoxTime(draft.when, water.time_zone ?? "UTC") : null;
   const place = water.places.some((p) => p.name === draft.place) ? draft.place : null;
   const body: PlanBody = useMemo(
-    () => ({ ...read.body, place, water_id: water.id, when: (chosen ?? new Date(now)).toISOString() }),
-    [read.body, place, water.id, chosen, now],
+    () => ({
+      ...read.body,
+      ...dayBody(day),
+      place,
+      water_id: water.id,
+      when: (chosen ?? new Date(now)).toISOString(),
+      compared_with: compared,
+    }),
+    [read.body, day, place, water.id, chosen, now, compared],
   );
   const readable = read.problems.length === 0;
   const text = JSON.stringify(body);
   const key = useSettled(text, 150);
   const plan = useQuery({
-    queryKey: ["plan", water.id, key],
+    queryKey: ["plan", water.id, key, settings],
     queryFn: () => need(api.POST("/api/plans/preview", { body: JSON.parse(key) as PlanBody })),
     // Only what stands on the page is planned for: not a body from before the stored reading arrived.
     enabled: readable && !waiting && key === text,
@@ -174,6 +188,9 @@ export function ReadingProvider({ water, children }: { water: Water; children: R
     error: problems.length > 0 && fromServer.every((p) => p.path.startsWith("reading")) ? null : plan.error,
     again: () => void plan.refetch(),
     saved,
+    day,
+    changeDay,
+    compareWith,
   };
   return <Context.Provider value={value}>{children}</Context.Provider>;
 }

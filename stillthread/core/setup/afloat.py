@@ -6,6 +6,7 @@ from dataclasses import replace
 
 from stillthread.core.setup.context import BED_CLEARANCE_M, Context
 from stillthread.core.setup.model import RuledOut, SetUp
+from stillthread.core.setup.paths import traces
 from stillthread.core.setup.retrieves import RETRIEVES
 from stillthread.core.setup.sunk import Option, Way, base_cast, set_up_from, tie
 from stillthread.core.setup.ways import leader_for
@@ -120,4 +121,5 @@ def settled_band(one: SetUp, context: Context) -> SetUp:
         high_m=min(max(high, mean), bed_m),
         runs_m=(min(low, mean), min(max(high, mean), bed_m)),
         deepest_m=high,
+        tracks=traces(path, one.flies),
     )

@@ -2,21 +2,25 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import replace
+from functools import partial
 
 from stillthread.core.errors import Problem
 from stillthread.core.setup.choose_flies import Match, Wanted, rank_flies
 from stillthread.core.setup.context import FLIES_IF_UNKNOWN, Context
 from stillthread.core.setup.dry import dry_set_up
 from stillthread.core.setup.floated import float_refusal, float_set_up
-from stillthread.core.setup.model import HandMade, PlanInput, Reason, RuledOut, SetUp
+from stillthread.core.setup.model import STYLES, HandMade, PlanInput, Reason, RuledOut, SetUp
+from stillthread.core.setup.over_bed import slope_bed
 from stillthread.core.setup.paths import fished_mean_m, mean_reach, pull_of
 from stillthread.core.setup.retrieves import RETRIEVES
 from stillthread.core.setup.sunk import LONGEST_COUNT_S, Option, Way, base_cast, counts_for, set_up_from, tie
 from stillthread.core.setup.team import POSITIONS
-from stillthread.core.setup.ways import leader_for, title_of
+from stillthread.core.setup.ways import deep_tip_leader, leader_for, title_of
 from stillthread.core.setup.worth import appeal, worth
 from stillthread.core.tackle.flies import WEIGHTS, Fly
+from stillthread.core.tackle.leaders import Leader, of_length, sinking_leader, sinking_tip_leader
 from stillthread.core.tackle.lines import Line
 
 METHOD_OF = {
@@ -27,6 +31,9 @@ METHOD_OF = {
     "sink-tip": "sink-tip",
 }
 MOST_FLIES = max(POSITIONS)
+AFLOAT = ("dangle", "drifted")  # these hang on where the boat is, not on a count
+BY_HAND = tuple(style for style in STYLES if style not in AFLOAT)
+SHORTEST_LEADER_M, LONGEST_LEADER_M = 0.8, 9.0
 
 
 def hand_made_problems(given: PlanInput) -> list[Problem]:
@@ -46,6 +53,11 @@ def hand_made_problems(given: PlanInput) -> list[Problem]:
         if not 1 <= len(one.flies) <= MOST_FLIES:
             said = f"{len(one.flies)} flies on one leader."
             found.append(Problem("count", f"{path}.flies", said, f"1 to {MOST_FLIES} flies"))
+        if one.style not in STYLES or one.style in AFLOAT:
+            found.append(Problem("unknown", f"{path}.style", "This cannot be made by hand.", ", ".join(BY_HAND)))
+        if one.leader_m is not None and not SHORTEST_LEADER_M <= one.leader_m <= LONGEST_LEADER_M:
+            accepted = f"{SHORTEST_LEADER_M:g} to {LONGEST_LEADER_M:g} m"
+            found.append(Problem("range", f"{path}.leader_m", "No such leader is cast.", accepted))
         if one.retrieve not in RETRIEVES:
             found.append(Problem("unknown", f"{path}.retrieve", "No such retrieve.", ", ".join(RETRIEVES)))
     return found
@@ -87,10 +99,40 @@ def _matches(context: Context, flies: list[Fly], still: bool, depth_m: float) ->
     return found
 
 
+def _leader_cut(context: Context, one: HandMade, method: str) -> Callable[[int], Leader]:
+    """How the leader is cut: as the style has it, its first piece longer or shorter for another length."""
+    x = context.tippet_x
+    cuts: dict[str, Callable[[int], Leader]] = {
+        "buoyant-point": leader_for(context, "nymphs"),
+        "sinking-leader": lambda n: sinking_tip_leader(x),
+        "tip-deep": deep_tip_leader(x),
+        "over-bed": partial(sinking_leader, x),
+        "up-slope": partial(sinking_leader, x),
+    }
+    cut = cuts.get(one.style, leader_for(context, method))
+    return cut if one.leader_m is None else lambda n: of_length(cut(n), one.leader_m or 0.0)
+
+
+def _leader_refused(context: Context, one: HandMade, line: Line, title: str) -> RuledOut | None:
+    if one.leader_m is None or one.float_hang_m is not None:
+        return None
+    try:
+        _leader_cut(context, one, METHOD_OF[line.family])(len(one.flies))
+    except ValueError as error:
+        words = str(error)
+        return RuledOut(title, "kit", f"{words[0].upper()}{words[1:]}.")
+    return None
+
+
+def _bed(context: Context, one: HandMade) -> tuple[tuple[float, float], ...] | None:
+    return slope_bed(context) if one.style == "up-slope" else None
+
+
 def _counted(context: Context, one: HandMade, line: Line, team: list[Match], title: str) -> SetUp:
     """The count given, else the best of the worthwhile ones; on the bottom it is told, not refused."""
     method = METHOD_OF[line.family]
-    way = Way(method, "team", line, title, leader_for(context, method), MOST_FLIES)
+    cut = _leader_cut(context, one, method)
+    way = Way(method, one.style, line, title, cut, MOST_FLIES, _bed(context, one))
     flies, leader, rig = tie(context, way, team)
     base = base_cast(context, way, leader.length_m)
     if one.cast_m is not None:
@@ -127,9 +169,9 @@ def by_hand(context: Context, number: int) -> SetUp | RuledOut:
         "Float rig" if one.float_hang_m is not None else "Dry fly" if film else title_of(METHOD_OF[line.family], line)
     )
     title = f"By hand: {kind[0].lower()}{kind[1:]}"
-    refused = _refused(context, one, line, flies, title)
+    refused = _refused(context, one, line, flies, title) or _leader_refused(context, one, line, title)
     if refused:
-        return refused
+        return replace(refused, by_hand=number)
     still = one.float_hang_m is not None or RETRIEVES[one.retrieve].kind == "static"
     team = _matches(context, flies, still, 0.0 if film else one.float_hang_m or sum(context.band_m) / 2)
     if one.float_hang_m is not None:
@@ -139,5 +181,11 @@ def by_hand(context: Context, number: int) -> SetUp | RuledOut:
     else:
         made = _counted(context, one, line, team, title)
     note = Reason("method", "Put together by hand.")
-    made = replace(made, title=title, by_hand=number, reasons=(*made.reasons, note))
+    made = replace(
+        made,
+        title=title,
+        by_hand=number,
+        style=one.style if made.count_s is not None else made.style,
+        reasons=(*made.reasons, note),
+    )
     return _with_hooks(made, one.hooks)

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from stillthread.core.setup.choose_flies import Match
 from stillthread.core.setup.context import Context
-from stillthread.core.setup.model import Reason, RuledOut, SetUp
+from stillthread.core.setup.model import Reason, RuledOut, SetUp, Trace
 from stillthread.core.setup.retrieves import RETRIEVES
 from stillthread.core.setup.team import place_flies
 from stillthread.core.setup.worth import appeal, worth
@@ -62,5 +62,6 @@ def dry_set_up(context: Context, line: Line, team: list[Match]) -> SetUp:
             Reason("fly", f"{flies[-1].fly.name}: {flies[-1].why}"),
             Reason("method", "For fish that rise or cruise high; nothing if they are down."),
         ),
+        tracks=tuple(Trace(fly.position, ((0.0, 0.0), (20.0, 0.0))) for fly in flies),
         watch_for="A sip, a swirl, the fly gone. Lift gently.",
     )

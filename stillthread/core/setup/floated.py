@@ -8,7 +8,7 @@ from dataclasses import dataclass, replace
 from stillthread.core.setup.choose_flies import Match
 from stillthread.core.setup.context import Context
 from stillthread.core.setup.model import PlacedFly, Reason, RuledOut, SetUp
-from stillthread.core.setup.paths import binned_c, rig_of, tied
+from stillthread.core.setup.paths import binned_c, rig_of, tied, traces
 from stillthread.core.setup.retrieves import RETRIEVES
 from stillthread.core.setup.team import order_team, place_flies
 from stillthread.core.setup.worth import appeal, worth
@@ -186,6 +186,7 @@ def float_set_up(context: Context, hang: float, team: list[Match], cast_m: float
         runs_m=(lifted, max(hang, depths[-1])),
         rig=hung.rig,
         cast=hung.cast,
+        tracks=traces(hung.kept, hung.flies),
     )
 
 

@@ -72,7 +72,8 @@ class Rules:
 class HandMade:
     """A set-up put together by hand: line and flies by key (top dropper first), hooks, retrieve, and a count [s] or hang [m].
 
-    What is left out is worked out as for any set-up.
+    `style` is the way its leader is cut and its bed lies (see STYLES), `leader_m` another length for it [m]. What is left
+    out is worked out as for any set-up.
     """
 
     line: str
@@ -82,6 +83,8 @@ class HandMade:
     count_s: int | None = None
     float_hang_m: float | None = None
     cast_m: float | None = None
+    style: str = "team"
+    leader_m: float | None = None
 
 
 @dataclass(frozen=True)
@@ -123,11 +126,15 @@ class Reason:
 
 @dataclass(frozen=True)
 class RuledOut:
-    """Something not offered and why; `kind` is rule, kit, depth, landing or warmth."""
+    """Something not offered and why; `kind` is rule, kit, depth, landing, warmth or not-computed.
+
+    `by_hand` is the number of the hand-made set-up it was.
+    """
 
     what: str
     kind: str
     reason: str
+    by_hand: int | None = None
 
 
 @dataclass(frozen=True)
@@ -144,13 +151,14 @@ class PlacedFly:
 
 @dataclass(frozen=True)
 class Retrieve:
-    """How the line comes back: kind, words, speed [m/s] and pull [m] and pause [s] where they apply."""
+    """How the line comes back: kind, words, speed [m/s] and pull [m] and pause [s] where they apply; `key` names it."""
 
     kind: str
     words: str
     speed_m_s: float
     pull_m: float | None = None
     pause_s: float | None = None
+    key: str = ""
 
 
 @dataclass(frozen=True)
@@ -160,6 +168,14 @@ class Rung:
     count_s: int | None
     float_hang_m: float | None
     depth_m: float
+
+
+@dataclass(frozen=True)
+class Trace:
+    """The path of one fly for a picture: its position, and (time [s], depth [m]) along one cast; until `count_s` it sinks."""
+
+    position: str
+    points: tuple[tuple[float, float], ...]
 
 
 @dataclass(frozen=True)
@@ -189,7 +205,7 @@ class SetUp:
     the band [m] where that may really be, `runs_m` the shallowest and deepest it runs, `deepest_m` the band's deep edge. `rig` and `cast` are what the thread was asked for it.
     `relative` is what is expected over the session against the plan's best, 1 being the best, the `rigging_min` [min] it
     takes to tie on counted. `style` is its way within the method (see STYLES), `rod` the rod it stands rigged on, `stance`
-    how boat or feet are placed, `by_hand` the number of the hand-made set-up it is.
+    how boat or feet are placed, `by_hand` the number of the hand-made set-up it is, `tracks` the paths of its flies.
     """
 
     method: str
@@ -225,6 +241,7 @@ class SetUp:
     changes: ChangeOrder = ChangeOrder()
     expected: Expected | None = None
     by_hand: int | None = None
+    tracks: tuple[Trace, ...] = ()
 
     @property
     def fallback(self) -> str:

@@ -12,7 +12,7 @@ from typing import Protocol
 
 import numpy as np
 
-from stillthread.core.setup.model import PlacedFly, Retrieve
+from stillthread.core.setup.model import PlacedFly, Retrieve, Trace
 from stillthread.core.setup.score import CAST_S, Reach
 from stillthread.core.tackle.fly_build import build_on_hook
 from stillthread.core.tackle.leaders import Leader
@@ -161,6 +161,18 @@ def _met_seconds(track: FlyTrack, reach: Reach, countdown_s: float) -> float:
     when = (track.t_s[1:] + track.t_s[:-1]) / 2
     weight = np.where(when < countdown_s, 0.5, 1.0) * np.diff(track.t_s)
     return float(reach.many(middle) @ weight)
+
+
+TRACE_POINTS = 48
+
+
+def traces(result: CastResult, flies: Sequence[PlacedFly]) -> tuple[Trace, ...]:
+    """Return the path of every fly at evenly spread times, few enough to draw."""
+    times = np.linspace(0.0, result.end_s, TRACE_POINTS)
+    return tuple(
+        Trace(fly.position, tuple((round(float(t), 1), round(track.at(t), 2)) for t in times))
+        for fly, track in zip(flies, result.flies, strict=True)
+    )
 
 
 def fished_mean_m(result: CastResult) -> float:

@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 from stillthread.core.food.prey import Prey
 from stillthread.core.setup.model import Retrieve
 
 # Paces of the trade. Speeds are the hand's, averaged over pulls and rests [m/s].
-RETRIEVES = {
+_PACES = {
     "static": Retrieve("static", "Leave it still; take up slack only", 0.0),
     "slow-hand-twist": Retrieve("hand-twist", "Slow hand twist, 2 to 4 cm a second", 0.03),
     "hand-twist": Retrieve("hand-twist", "Steady hand twist, 5 to 10 cm a second", 0.075),
@@ -15,6 +17,7 @@ RETRIEVES = {
     "drift": Retrieve("drift", "Leave it to the drift; shake the rod tip now and then", 0.3),
     "roly-poly": Retrieve("roly-poly", "Two-handed and steady; keep it going through the take", 0.7),
 }
+RETRIEVES = {key: replace(one, key=key) for key, one in _PACES.items()}
 
 
 def choose_retrieve(prey: Prey, water_c: float | None, stocked: bool) -> Retrieve:

@@ -19,6 +19,7 @@ from stillthread.core.setup.paths import (
     pull_of,
     rig_of,
     tied,
+    traces,
 )
 from stillthread.core.setup.retrieves import RETRIEVES, choose_retrieve
 from stillthread.core.setup.team import place_flies
@@ -266,5 +267,6 @@ def with_band(one: SetUp, context: Context) -> SetUp:
         sink_table=clock_table(sink, until, bed_m),
         runs_m=(low, high),
         deepest_m=float(point.p90_m[inside].max()),
+        tracks=traces(fished, one.flies),
         reasons=(*one.reasons[:1], *numbers, *one.reasons[1:]),
     )

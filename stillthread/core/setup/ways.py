@@ -106,15 +106,20 @@ def on_sinking_leader(context: Context, floating: Line) -> SetUp | RuledOut:
     return best_of(context, way, [ranked[:1]])
 
 
+def deep_tip_leader(x_size: int) -> Callable[[int], Leader]:
+    """Return how the long leader of a fast tip is cut for so many flies: 18 ft to the point, droppers 5 ft apart."""
+    spacing = feet_to_m(5)
+    return lambda n: team_leader(x_size, n, feet_to_m(18) - spacing * (n - 1), spacing)
+
+
 def deep_tip(context: Context, line: Line) -> SetUp | RuledOut:
     """Return nymphs hung steeply from a fast tip by a heavy point: the trade's way to 6 to 9 m without a full sinking line."""
-    spacing = feet_to_m(5)
     way = Way(
         "sink-tip",
         "tip-deep",
         line,
         title_of("sink-tip", line, "tip-deep"),
-        lambda n: team_leader(context.tippet_x, n, feet_to_m(18) - spacing * (n - 1), spacing),
+        deep_tip_leader(context.tippet_x),
         2,
         about="The flies hang steeply: when fish lie at the bottom only the lowest ones work.",
     )

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from stillthread.core.units import INCH_M, feet_to_m, inches_per_second_to_m_s
 
@@ -121,6 +121,7 @@ def float_leader(x_size: int, hang_m: float, flies: int) -> Leader:
     return Leader(tuple(sections), tuple(at))
 
 
+SHORTEST_FIRST_M = 0.3
 SINKING_LEADER_M, SINKING_LEADER_IPS = 1.5, 1.5  # the usual slow one: common practice
 
 
@@ -132,3 +133,16 @@ def sinking_tip_leader(x_size: int) -> Leader:
         Section("tippet", feet_to_m(9), x_size),
     )
     return Leader(sections, (sum(s.length_m for s in sections),))
+
+
+def of_length(leader: Leader, length_m: float) -> Leader:
+    """Return a leader with its first section longer or shorter, so that it is `length_m` [m] long, the rest as it was.
+
+    Raises ValueError where less than 0.3 m of the first section would be left.
+    """
+    more = length_m - leader.length_m
+    first = replace(leader.sections[0], length_m=leader.sections[0].length_m + more)
+    if first.length_m < SHORTEST_FIRST_M:
+        shortest = leader.length_m - leader.sections[0].length_m + SHORTEST_FIRST_M
+        raise ValueError(f"with these flies the leader is at least {shortest:.1f} m long")
+    return Leader((first, *leader.sections[1:]), tuple(at + more for at in leader.flies_at_m))

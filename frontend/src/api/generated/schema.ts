@@ -464,6 +464,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/schools": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Schools
+         * @description Return the questions anglers disagree on with their answers, and the aims of a day.
+         */
+        get: operations["stillthread_plans_api_schools"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/session": {
         parameters: {
             query?: never;
@@ -1168,6 +1188,16 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /**
+         * AnswerOut
+         * @description One answer to a question anglers disagree on.
+         */
+        AnswerOut: {
+            /** Key */
+            key: string;
+            /** Words */
+            words: string;
+        };
         /**
          * BandOut
          * @description A run of depths holding a share of the belief.
@@ -2326,6 +2356,11 @@ export interface components {
              * @default []
              */
             hooks: (number | null)[];
+            /**
+             * Leader M
+             * @description another length of leader
+             */
+            leader_m?: number | null;
             /** Line */
             line: string;
             /**
@@ -2334,6 +2369,12 @@ export interface components {
              * @enum {string}
              */
             retrieve: "static" | "slow-hand-twist" | "hand-twist" | "strip-pause" | "long-pull" | "roly-poly";
+            /**
+             * Style
+             * @default team
+             * @enum {string}
+             */
+            style: "dry" | "team" | "buoyant-point" | "sinking-leader" | "float" | "tip-deep" | "flashy" | "over-bed" | "over-weed" | "up-slope";
         };
         /**
          * HourIn
@@ -3461,6 +3502,20 @@ export interface components {
             speed_m_s?: number | null;
         };
         /**
+         * QuestionOut
+         * @description A question anglers answer differently, its answers with the default first, and what the default does.
+         */
+        QuestionOut: {
+            /** Answers */
+            answers: components["schemas"]["AnswerOut"][];
+            /** Default Words */
+            default_words: string;
+            /** Key */
+            key: string;
+            /** Words */
+            words: string;
+        };
+        /**
          * RangeOut
          * @description The slowest and the fastest, m/s.
          */
@@ -3743,6 +3798,11 @@ export interface components {
          * @description How to bring it back.
          */
         RetrieveOut: {
+            /**
+             * Key
+             * @default
+             */
+            key: string;
             /** Kind */
             kind: string;
             /** Pause S */
@@ -3782,6 +3842,11 @@ export interface components {
          * @description Something not offered, and why.
          */
         RuledOutOut: {
+            /**
+             * By Hand
+             * @description number of the hand-made set-up it was
+             */
+            by_hand?: number | null;
             /**
              * Kind
              * @enum {string}
@@ -3957,6 +4022,16 @@ export interface components {
             wind_shore: "by-water" | "onto" | "off";
         };
         /**
+         * SchoolsOut
+         * @description Every school setting and every aim of a day, in words.
+         */
+        SchoolsOut: {
+            /** Aims */
+            aims: components["schemas"]["AnswerOut"][];
+            /** Questions */
+            questions: components["schemas"]["QuestionOut"][];
+        };
+        /**
          * SeasonOut
          * @description A water's profiles through a year, oldest first, and its year's curve.
          */
@@ -4129,6 +4204,11 @@ export interface components {
             target_m: number;
             /** Title */
             title: string;
+            /**
+             * Tracks
+             * @default []
+             */
+            tracks: components["schemas"]["TraceOut"][];
             /** Watch For */
             watch_for: string;
         };
@@ -4919,6 +4999,18 @@ export interface components {
             t_s: number;
             /** X M */
             x_m: number;
+        };
+        /**
+         * TraceOut
+         * @description The path of one fly through a cast, for a picture.
+         */
+        TraceOut: {
+            /** Depth M */
+            depth_m: number[];
+            /** Position */
+            position: string;
+            /** T S */
+            t_s: number[];
         };
         /**
          * TrollingOut
@@ -7586,6 +7678,80 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["NextDepthOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+        };
+    };
+    stillthread_plans_api_schools: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SchoolsOut"];
                 };
             };
             /** @description Bad Request */
