@@ -15,6 +15,7 @@ const ChartPage = lazy(() => import("./pages/Chart/ChartPage"));
 const YearPage = lazy(() => import("./pages/Year/YearPage"));
 const BoatPage = lazy(() => import("./pages/Boat/BoatPage"));
 const PlanPage = lazy(() => import("./pages/Plan/PlanPage"));
+const CardPage = lazy(() => import("./pages/Card/CardPage"));
 const ThreadPage = lazy(() => import("./pages/Thread/ThreadPage"));
 const FishPage = lazy(() => import("./pages/Fish/FishPage"));
 const LogPage = lazy(() => import("./pages/Log/LogPage"));
@@ -44,6 +45,7 @@ export function App() {
                   <Route path="/water/boat" element={<BoatPage />} />
                   <Route path="/food" element={<FoodPage />} />
                   <Route path="/plan" element={<PlanPage />} />
+                  <Route path="/plan/card" element={<CardPage />} />
                   <Route path="/thread" element={<ThreadPage />} />
                   <Route path="/fish" element={<FishPage />} />
                   <Route path="/fish/:id" element={<FishPage />} />

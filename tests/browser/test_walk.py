@@ -51,7 +51,7 @@ class Walk(BrowserCase):
         rows = page.locator("ol.corded > li")
         expect(rows.first).to_be_visible()
         self.assertTrue(2 <= rows.count() <= 4)
-        row = rows.filter(has_text="Intermediate")
+        row = rows.filter(has=page.get_by_role("button", name=re.compile("^Intermediate")))
         row.get_by_role("button").first.click()
         expect(row.get_by_role("button", name="Fish this set-up")).to_be_visible()
         text = row.inner_text()

@@ -201,7 +201,7 @@ export function SetUpLayer({
         const hung = setUp.float_hang_m !== null;
         return (
           // biome-ignore lint/a11y/noStaticElementInteractions: the list beside the picture does the same by keyboard
-          <g key={setUp.method} onClick={() => onChoose(i)} className="cursor-pointer">
+          <g key={setUp.key} onClick={() => onChoose(i)} className="cursor-pointer">
             <path
               d={`M${x} ${scale.surfaceY}V${y - 10}`}
               stroke="var(--ink)"

@@ -23,7 +23,7 @@ export function PathLayer({ tracks, countS }: { tracks: Trace[]; countS: number 
       {tracks.map((track, i) => {
         const point = i === tracks.length - 1;
         const points = track.t_s.map((t, k) => [t, track.depth_m[k] ?? 0] as const);
-        const mid = points[Math.floor(points.length * 0.8)];
+        const mid = points[Math.floor(points.length * (point ? 0.42 : 0.3))];
         return (
           <g key={track.position}>
             <path
@@ -43,10 +43,9 @@ export function PathLayer({ tracks, countS }: { tracks: Trace[]; countS: number 
             {mid && !scale.narrow && (
               <text
                 className="halo"
-                x={x(mid[0])}
+                x={x(mid[0]) + 8}
                 y={Math.max(scale.y(mid[1]) - 6, scale.surfaceY + 13)}
                 fontSize="12.5"
-                textAnchor="middle"
                 fill="var(--take)"
               >
                 {track.position}
@@ -63,13 +62,7 @@ export function PathLayer({ tracks, countS }: { tracks: Trace[]; countS: number 
             strokeWidth="1"
             strokeDasharray="2 5"
           />
-          <text
-            className="halo"
-            x={x(countS) + 4}
-            y={scale.bedY - 6}
-            fontSize="12.5"
-            fill="var(--take)"
-          >
+          <text className="halo" x={x(countS) + 4} y={scale.bedY - 6} fontSize="12.5" fill="var(--take)">
             {countS} s
           </text>
         </g>
@@ -112,7 +105,14 @@ export function FactorLayer({ factor, depths, word }: { factor: Factor; depths: 
         strokeWidth="1.2"
         strokeDasharray="1 4"
       />
-      <text className="halo" x={middle} y={scale.surfaceY - 8} textAnchor="middle" fontSize="13" fill={colour}>
+      <text
+        className="halo"
+        x={middle}
+        y={scale.surfaceY - 8}
+        textAnchor="middle"
+        fontSize="13"
+        fill={colour}
+      >
         {word}: ← away · here →
       </text>
     </g>

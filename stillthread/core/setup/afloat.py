@@ -21,6 +21,7 @@ DANGLE_FROM_M = 4.0
 SETTLE_S, HELD_S = 180.0, 60.0
 SLOWEST_DRIFT_M_S, FASTEST_DRIFT_M_S = 0.05, 1.0
 DRIFT_STEP_M_S = 0.05
+SWING_M_S = 0.1  # how fast an anchored boat may swing: common practice, figure ours
 WATCH = "Keep the rod low and to the side; the boat's shadow and knocks carry: keep still."
 
 
@@ -58,7 +59,7 @@ def dangle(context: Context, line: Line) -> SetUp | RuledOut:
     hang = max(depths, key=context.reach.at)
     cast = replace(base_cast(context, way, leader.length_m), cast_m=hang, pull=usual_pull("static"), hold_s=SETTLE_S)
     path = context.paths.screened(rig, cast)
-    retrieve = RETRIEVES["static"]
+    retrieve = replace(RETRIEVES["static"], words=f"Let {hang:.1f} m down and leave it hanging")
     reached = context.reach.at(float(path.point.depth_m[-1]))
     value = worth(context, "float", reached * 0.8, retrieve, hang, appeal(ranked[:1], context))
     made = set_up_from(context, way, Option(ranked[:1], flies, leader, retrieve, rig, cast, path, value))
@@ -95,7 +96,8 @@ def drifted(context: Context, method: str, line: Line) -> SetUp | RuledOut:
     settled = float(path.point.depth_m[-len(path.point.depth_m) // 4 :].mean())
     if settled > context.bed_m - BED_CLEARANCE_M:
         return RuledOut(title, "depth", "Trailed at this drift it would drag along the bottom.")
-    retrieve = replace(RETRIEVES["drift"], speed_m_s=speed)
+    words = f"Let {cast.cast_m:.0f} m out behind the boat and leave it to the drift"
+    retrieve = replace(RETRIEVES["drift"], speed_m_s=speed, words=words)
     value = worth(context, method, context.reach.at(settled) * 0.8, retrieve, settled, appeal(ranked[:1], context))
     made = set_up_from(context, way, Option(ranked[:1], flies, leader, retrieve, rig, cast, path, value))
     return replace(made, count_s=None, watch_for="A pull or a weight on the line. " + WATCH)
@@ -111,6 +113,8 @@ def settled_band(one: SetUp, context: Context) -> SetUp:
     last = slice(-(len(point.t_s) // 4) or None, None)
     mean = float(point.depth_m[last].mean())
     low, high = float(point.p10_m[last].mean()), float(point.p90_m[last].mean())
+    if one.style == "dangle":  # a boat that swings at its anchor draws the line aslant
+        low = float(context.paths.path(one.rig, replace(one.cast, drift_m_s=-SWING_M_S)).point.depth_m[last].mean())
     flies = tuple(replace(f, depth_m=float(t.depth_m[last].mean())) for f, t in zip(one.flies, path.flies, strict=True))
     return replace(
         one,

@@ -170,6 +170,7 @@ class Context:
         return float(temperature_at(profile, [depth_m])[0]) if profile else None
 
     def depth_reasons(self) -> tuple[Reason, ...]:
-        """Return the belief's sentences for the chosen place, known factors first."""
-        parts = sorted(self.belief.factors, key=lambda factor: not factor.known)
+        """Return the belief's sentences for the chosen place, known factors first, without those that have nothing to say."""
+        telling = [factor for factor in self.belief.factors if factor.known or factor.log_weight.any()]
+        parts = sorted(telling, key=lambda factor: not factor.known)
         return tuple(Reason(part.name, part.sentence) for part in parts)

@@ -75,7 +75,7 @@ def _fly_steps(one: SetUp, context: Context) -> list[str]:
     steps = []
     smaller = [hook for hook in point.fly.hooks if hook > point.hook]
     if smaller:
-        steps.append(f"{point.fly.name} a size smaller, {min(smaller)}.")
+        steps.append(f"{point.fly.name}: a size smaller, {min(smaller)}.")
     others = _others(one, context)
     prey = set(point.fly.prey)
     duller = next((m for m in others if m.fly.tone in ("natural", "dark") and prey & set(m.fly.prey)), None)

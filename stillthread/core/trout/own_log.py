@@ -41,7 +41,7 @@ def own_log_factor(depths: NDArray[np.float64], like: Likened | None, place: Pla
 
 # A depth found today: how sure (standard deviation [m]) and how strong. Our figures.
 FOUND_SPREAD_M = 0.4
-FOUND_STRENGTH = 2.5
+FOUND_STRENGTH = 5.0
 
 
 def found_factor(depths: NDArray[np.float64], found_m: float | None) -> Factor:

@@ -59,7 +59,7 @@ function ChangeForm({ onClose, outing, spell, onChange }: Props) {
           {(p) => (
             <Select {...p} value={setUp} onChange={(e) => setSetUp(e.target.value)}>
               {sets.map((s, i) => (
-                <option key={s.method} value={i}>
+                <option key={s.key || s.method} value={i}>
                   {letter(i)} · {say(s.title)}
                 </option>
               ))}

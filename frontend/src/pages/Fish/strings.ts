@@ -49,6 +49,7 @@ export const words = {
     { value: "strip-pause", label: "Strip, rest" },
     { value: "long-pull", label: "Long pulls" },
     { value: "roly-poly", label: "Roly-poly" },
+    { value: "drift", label: "Drifting" },
   ],
   place: "Place",
   line: "Line",

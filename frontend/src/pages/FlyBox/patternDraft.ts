@@ -72,7 +72,9 @@ export function draftOfPattern(body: Body): PatternDraft {
     materials: (body.recipe?.materials ?? [])
       .map((m) => `${m.part}: ${[m.colour, m.what, m.size].filter((w, i) => w || i === 1).join(" / ")}`)
       .join("\n"),
-    steps: (body.recipe?.steps ?? []).map((s) => s.text).join("\n"),
+    steps: (body.recipe?.steps ?? [])
+      .map((s) => (s.caution ? `${s.text} | ${s.caution}` : s.text))
+      .join("\n"),
   };
 }
 
@@ -88,7 +90,14 @@ function readMaterial(line: string): Schemas["MaterialDoc"] | null {
   return { part: line.slice(0, at).trim() as Schemas["MaterialDoc"]["part"], what, colour, size };
 }
 
-/** The body, or what is wrong with the first box that cannot be read. Cautions of steps kept word for word stay with them. */
+/** `what to do | what to mind`; the bar and what follows may be left out. */
+function readStep(line: string): { text: string; caution: string } {
+  const at = line.indexOf("|");
+  const [text, caution] = at < 0 ? [line, ""] : [line.slice(0, at), line.slice(at + 1)];
+  return { text: text.trim(), caution: caution.trim() };
+}
+
+/** The body, or what is wrong with the first box that cannot be read. */
 export function readPattern(
   draft: PatternDraft,
   before: Body | null,
@@ -115,7 +124,6 @@ export function readPattern(
   const materials = lines.map((line) => (line.trim() ? readMaterial(line) : undefined));
   const bad = materials.indexOf(null);
   if (bad >= 0) return fail(words.form.badMaterial(bad + 1));
-  const cautions = new Map((before?.recipe?.steps ?? []).map((s) => [s.text, s.caution]));
   const hook = hooks.includes(Number(draft.hook)) ? Number(draft.hook) : (hooks[0] ?? 12);
   return {
     wrong: null,
@@ -145,9 +153,8 @@ export function readPattern(
         materials: materials.filter((m): m is Schemas["MaterialDoc"] => m != null),
         steps: draft.steps
           .split("\n")
-          .map((text) => text.trim())
-          .filter(Boolean)
-          .map((text) => ({ text, caution: cautions.get(text) ?? "" })),
+          .map(readStep)
+          .filter((step) => step.text !== ""),
       },
     },
   };

@@ -83,7 +83,7 @@ export const words = {
     bulks: { bare: "bare", slim: "slim", medium: "medium", bulky: "bulky" } as Record<string, string>,
     materials: "Materials",
     materialsHint: "One a line: part: colour / what / size, such as rib: silver / fine wire.",
-    steps: "Steps, one a line, in order",
+    steps: "Steps, one a line, in order; what to mind after a bar |",
     save: "Keep it",
     badHooks: "Hook sizes from 4 to 20, such as 10 12.",
     needPrey: "Tick at least one food.",

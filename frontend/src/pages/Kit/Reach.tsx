@@ -1,7 +1,7 @@
 /** Reach, units and words of the angler. Lengths are typed in the chosen unit and kept in metres. */
 import { useState } from "react";
 import type { Problem } from "../../api/client";
-import type { Settings } from "../../lib/session";
+import { type Settings, useReader } from "../../lib/session";
 import {
   boxText,
   type DepthUnit,
@@ -78,6 +78,43 @@ function LengthBox({
   );
 }
 
+/** How many rods stand rigged, and which ways of fishing are wanted at all. */
+function Wanted({ value, set }: { value: Settings; set: (part: Partial<Settings>) => void }) {
+  const { say } = useReader();
+  const out = value.methods_left_out ?? [];
+  type Method = (typeof out)[number];
+  const turn = (method: Method, on: boolean) =>
+    set({ methods_left_out: on ? out.filter((one) => one !== method) : [...out, method] });
+  return (
+    <>
+      <Choice
+        label={words.rods}
+        required
+        value={String(value.rods)}
+        options={["1", "2", "3", "4"].map((n) => ({ value: n, label: n }))}
+        onChange={(n) => n && set({ rods: Number(n) })}
+      />
+      <fieldset>
+        <legend className="font-semibold">{words.methods}</legend>
+        <p className="text-[0.92rem] text-soft">{words.methodsHint}</p>
+        <div className="grid grid-cols-2 gap-x-6">
+          {words.methodList.map((one) => (
+            <Tick
+              key={one.value}
+              label={say(one.label)}
+              checked={!out.includes(one.value as Method)}
+              onChange={(on) => {
+                if (on || out.length < words.methodList.length - 1) turn(one.value as Method, on);
+              }}
+            />
+          ))}
+        </div>
+        {out.length === words.methodList.length - 1 && <p className="text-[0.92rem]">{words.oneMethod}</p>}
+      </fieldset>
+    </>
+  );
+}
+
 export function Reach({ value, onChange, problemAt, short = false }: Props) {
   const unit = value.depth_unit;
   const set = (part: Partial<Settings>) => onChange({ ...value, ...part });
@@ -136,6 +173,7 @@ export function Reach({ value, onChange, problemAt, short = false }: Props) {
         ))}
       </div>
       <Tick label={words.afloat} checked={value.afloat} onChange={(afloat) => set({ afloat })} />
+      {!short && <Wanted value={value} set={set} />}
     </div>
   );
 }

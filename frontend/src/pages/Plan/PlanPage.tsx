@@ -1,7 +1,8 @@
-import { useState } from "react";
+import { lazy, Suspense, useState } from "react";
 import { Link } from "react-router";
 import { ApiError, OfflineError, type Schemas } from "../../api/client";
 import { SetUpLayer } from "../../column/layers";
+import { FactorLayer, PathLayer } from "../../column/planLayers";
 import { chosenBelief, ReadingColumn, useRing } from "../../components/ReadingColumn";
 import { Empty, Failed, Loading } from "../../components/states";
 import { TwoPane } from "../../components/TwoPane";
@@ -10,9 +11,16 @@ import { useReading } from "../../lib/reading";
 import { useReader } from "../../lib/session";
 import { bandText } from "../../lib/units";
 import type { Water } from "../../lib/waters";
-import { SetUpRow } from "./SetUpRow";
+import { Button } from "../../ui/controls";
+import { Changed } from "./Changed";
+import { DayFor } from "./DayFor";
+import { Factors } from "./Factors";
+import { SetUps } from "./SetUps";
 import { words } from "./strings";
-import { useStart } from "./useStart";
+import { useCalendar } from "./useCalendar";
+
+const Compare = lazy(() => import("./Compare"));
+const SchoolsPart = lazy(() => import("./SchoolsPart"));
 
 export default function PlanPage() {
   return <WithWater>{(water) => <PlanWork water={water} />}</WithWater>;
@@ -62,14 +70,15 @@ function Cautions({ plan }: { plan: Answer }) {
 
 function RuledOut({ plan }: { plan: Answer }) {
   const { say } = useReader();
-  if (plan.ruled_out.length === 0) return null;
+  const others = plan.ruled_out.filter((one) => one.by_hand == null);
+  if (others.length === 0) return null;
   return (
     <details>
       <summary className="min-h-11 cursor-pointer py-2 font-semibold">
-        {words.ruledOut} ({plan.ruled_out.length})
+        {words.ruledOut} ({others.length})
       </summary>
       <ul className="space-y-1">
-        {plan.ruled_out.map((one) => (
+        {others.map((one) => (
           <li key={one.what + one.reason}>
             <b>{say(one.what)}.</b> {say(one.reason)}
           </li>
@@ -79,33 +88,9 @@ function RuledOut({ plan }: { plan: Answer }) {
   );
 }
 
-function Factors({ plan }: { plan: Answer }) {
-  const { say } = useReader();
-  const belief = chosenBelief(plan);
-  return (
-    <details>
-      <summary className="min-h-11 cursor-pointer py-2 font-semibold">{words.factors}</summary>
-      <ul className="space-y-1">
-        {belief?.factors.map((factor) => (
-          <li key={factor.name} className={factor.known ? "" : "text-soft italic"}>
-            <b>{factor.name}</b> ({factor.known ? words.known : words.guess}): {say(factor.sentence)}
-          </li>
-        ))}
-      </ul>
-      <h3 className="mt-3">{words.places}</h3>
-      <ul>
-        {plan.belief.places.map((place) => (
-          <li key={place.place}>
-            {place.place}: {Math.round(place.share * 100)} %
-          </li>
-        ))}
-      </ul>
-    </details>
-  );
-}
-
 /** No plan can be made: a missing kit is a matter of ticking it, the rest is told as it is. */
-function NoPlan({ error, again }: { error: unknown; again: () => void }) {
+function NoPlan({ error }: { error: unknown }) {
+  const { again } = useReading();
   const kit =
     error instanceof ApiError && error.problems.some((p) => p.path === "tackle.lines" || p.path === "flies");
   if (!kit) return <Failed error={error} again={again} />;
@@ -117,58 +102,110 @@ function NoPlan({ error, again }: { error: unknown; again: () => void }) {
   );
 }
 
-function PlanWork({ water }: { water: Water }) {
-  const { plan, body, planning, mending, error, again } = useReading();
-  const [chosen, setChosen] = useState(0);
-  const { ring, setRing } = useRing(2);
-  const start = useStart();
-  const index = plan ? Math.min(chosen, plan.set_ups.length - 1) : 0;
+function Notice({ water }: { water: Water }) {
+  const { mending, error, problemAt, changeDay, day } = useReading();
   const lost = error instanceof OfflineError;
+  const hand = day.byHand.some((_, n) =>
+    ["line", "flies[0]", "flies[1]", "flies[2]", "style"].some((part) => problemAt(`by_hand[${n}].${part}`)),
+  );
+  if (!lost && !mending) return null;
+  return (
+    <p role="status" className="mb-4 border-l-4 border-warm pl-2 text-warm">
+      {lost ? words.offline : hand ? words.staleHand : words.stale}{" "}
+      {!lost && hand && (
+        <Button look="danger" onClick={() => changeDay({ byHand: [] })}>
+          {words.throwAll}
+        </Button>
+      )}
+      {!lost && !hand && <Link to={`/water?w=${water.id}`}>{words.mend}</Link>}
+    </p>
+  );
+}
+
+function More({
+  plan,
+  shown,
+  onShow,
+}: {
+  plan: Answer;
+  shown: string | null;
+  onShow: (name: string | null) => void;
+}) {
+  const [schools, setSchools] = useState(false);
+  const { body } = useReading();
+  const calendar = useCalendar();
+  return (
+    <div>
+      {plan.set_ups.length > 1 && (
+        <details>
+          <summary className="min-h-11 cursor-pointer py-2 font-semibold">{words.compare}</summary>
+          <Suspense fallback={<Loading what={words.compare} />}>
+            <Compare setUps={plan.set_ups} />
+          </Suspense>
+        </details>
+      )}
+      <Factors plan={plan} shown={shown} onShow={onShow} />
+      <details onToggle={(e) => setSchools(e.currentTarget.open)}>
+        <summary className="min-h-11 cursor-pointer py-2 font-semibold">{words.schools}</summary>
+        {schools && (
+          <Suspense fallback={<Loading what={words.schools} />}>
+            <SchoolsPart />
+          </Suspense>
+        )}
+      </details>
+      <RuledOut plan={plan} />
+      {plan.set_ups.length > 0 && (
+        <Button className="mt-3" onClick={() => calendar.mutate(body)} disabled={calendar.isPending}>
+          {calendar.isPending ? words.calendarWorking : words.calendar}
+        </Button>
+      )}
+      {calendar.isError && <Failed error={calendar.error} />}
+    </div>
+  );
+}
+
+function PlanWork({ water }: { water: Water }) {
+  const { plan, planning, error } = useReading();
+  const { settings } = useReader();
+  const [chosen, setChosen] = useState<string | null>(null);
+  const [shown, setShown] = useState<string | null>(null);
+  const { ring, setRing } = useRing(2);
+  // By name, not by number: a new reading ranks them anew, and the one that is open stays open.
+  const index = Math.max(0, plan?.set_ups.findIndex((s) => s.key === chosen) ?? 0);
+  const choose = (at: number) => setChosen(plan?.set_ups[at]?.key ?? null);
+  const active = plan?.set_ups[index];
+  const belief = plan ? chosenBelief(plan) : undefined;
+  const factor = belief?.factors.find((one) => one.name === shown);
   return (
     <TwoPane
       column={
         <ReadingColumn water={water} ring={ring} onRing={setRing}>
-          {plan && <SetUpLayer setUps={plan.set_ups} chosen={index} onChoose={setChosen} />}
+          {factor && belief && (
+            <FactorLayer
+              factor={factor}
+              depths={belief.depths_m}
+              word={words.factorWords[factor.name] ?? factor.name}
+            />
+          )}
+          {active && !factor && <PathLayer tracks={active.tracks ?? []} countS={active.count_s} />}
+          {plan && <SetUpLayer setUps={plan.set_ups} chosen={index} onChoose={choose} />}
         </ReadingColumn>
       }
     >
-      {(lost || mending) && (
-        <p role="status" className="mb-4 border-l-4 border-warm pl-2 text-warm">
-          {lost ? words.offline : words.stale}{" "}
-          {!lost && <Link to={`/water?w=${water.id}`}>{words.mend}</Link>}
-        </p>
-      )}
-      {!plan && error ? <NoPlan error={error} again={again} /> : null}
+      <Notice water={water} />
+      {!plan && error ? <NoPlan error={error} /> : null}
       {!plan && !error && planning && <Loading what={words.working} />}
       {plan && (
         <div className="space-y-5" aria-busy={planning}>
           <Headline plan={plan} water={water} />
           {plan.cautions.some((c) => c.level === "stop") && <Cautions plan={plan} />}
-          {plan.set_ups.length > 0 && (
-            <section aria-labelledby="set-ups">
-              <h2 id="set-ups">{words.setUps}</h2>
-              <p className="mb-3 text-[0.92rem] text-soft">{words.setUpsAbout}</p>
-              <ol className="corded space-y-2">
-                {plan.set_ups.map((setUp, i) => (
-                  <SetUpRow
-                    key={setUp.method}
-                    setUp={setUp}
-                    index={i}
-                    open={i === index}
-                    onOpen={() => setChosen(i)}
-                    onStart={() => start.mutate({ body, setUp: i })}
-                    starting={start.isPending}
-                  />
-                ))}
-              </ol>
-              {start.isError && <Failed error={start.error} />}
-            </section>
+          <DayFor key={settings.depth_unit} />
+          <Changed />
+          {(plan.set_ups.length > 0 || plan.ruled_out.some((r) => r.by_hand != null)) && (
+            <SetUps plan={plan} waterId={water.id} index={index} onChoose={setChosen} />
           )}
           {!plan.cautions.some((c) => c.level === "stop") && <Cautions plan={plan} />}
-          <div>
-            <RuledOut plan={plan} />
-            <Factors plan={plan} />
-          </div>
+          <More plan={plan} shown={shown} onShow={setShown} />
         </div>
       )}
     </TwoPane>

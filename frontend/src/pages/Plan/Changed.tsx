@@ -1,0 +1,30 @@
+/** What switching a school or the aim changed, said at once and put away when seen. */
+import { useReading } from "../../lib/reading";
+import { useReader } from "../../lib/session";
+import { Button } from "../../ui/controls";
+import { words } from "./strings";
+
+export function Changed() {
+  const { plan, planning, compareWith } = useReading();
+  const { say } = useReader();
+  if (!plan?.changed || planning) return null;
+  return (
+    <section aria-label={words.changed} role="status" className="border-l-4 border-water py-1 pl-3">
+      <div className="flex items-start justify-between gap-3">
+        <h2>{words.changed}</h2>
+        <Button look="quiet" className="-mt-1" onClick={() => compareWith(null)}>
+          {words.seen}
+        </Button>
+      </div>
+      {plan.changed.length === 0 ? (
+        <p>{words.changedNothing}</p>
+      ) : (
+        <ul className="list-disc pl-4">
+          {plan.changed.map((line) => (
+            <li key={line}>{say(line)}</li>
+          ))}
+        </ul>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,89 @@
+/** Two set-ups side by side, row by row; what differs is set in bold. */
+import { useState } from "react";
+import type { Schemas } from "../../api/client";
+import { letter } from "../../column/layers";
+import { useReader } from "../../lib/session";
+import { bandText, depthText, lengthText } from "../../lib/units";
+import { Field, Select } from "../../ui/controls";
+import { words } from "./strings";
+
+type SetUp = Schemas["SetUpOut"];
+
+function useRows() {
+  const { say, settings } = useReader();
+  const unit = settings.depth_unit;
+  return (s: SetUp): [string, string][] => [
+    [words.rows.depth, depthText(unit, s.estimate_m ?? s.target_m)],
+    [words.rows.band, bandText(unit, s.low_m, s.high_m)],
+    [
+      words.rows.how,
+      s.float_hang_m !== null
+        ? say(words.hang(depthText(unit, s.float_hang_m), words.kinds[s.float_kind ?? "fixed"]))
+        : s.count_s !== null
+          ? words.count(s.count_s)
+          : "",
+    ],
+    [words.rows.rate, words.relative(s.relative)],
+    [words.rows.line, say(s.line_title)],
+    [words.rows.leader, lengthText(unit, s.leader_length_m)],
+    [words.rows.flies, s.flies.map((f) => `${say(f.name)} ${f.hook}`).join(", ")],
+    [words.rows.retrieve, say(s.retrieve.words)],
+    [words.rows.rig, words.rigging(Math.round((s.rigging_s ?? 0) / 60), s.rod ?? null)],
+    [words.rows.mind, s.cautions.map((c) => say(c.sentence)).join(" ")],
+  ];
+}
+
+export default function Compare({ setUps }: { setUps: SetUp[] }) {
+  const { say } = useReader();
+  const rows = useRows();
+  const [pick, setPick] = useState<[number, number]>([0, Math.min(1, setUps.length - 1)]);
+  const one = setUps[pick[0]] ?? setUps[0];
+  const other = setUps[pick[1]] ?? setUps[1];
+  if (!one || !other) return null;
+  const left = rows(one);
+  const right = rows(other);
+  const choose = (label: string, at: 0 | 1) => (
+    <Field label={label}>
+      {(p) => (
+        <Select
+          {...p}
+          value={pick[at]}
+          onChange={(e) =>
+            setPick(at === 0 ? [Number(e.target.value), pick[1]] : [pick[0], Number(e.target.value)])
+          }
+        >
+          {setUps.map((s, i) => (
+            <option key={s.key} value={i}>
+              {letter(i)} · {say(s.title)}
+            </option>
+          ))}
+        </Select>
+      )}
+    </Field>
+  );
+  return (
+    <div>
+      <div className="grid grid-cols-2 gap-3">
+        {choose(words.compareFirst, 0)}
+        {choose(words.compareSecond, 1)}
+      </div>
+      <table className="mt-2 w-full table-fixed">
+        <tbody>
+          {left.map(([name, text], i) => {
+            const there = right[i]?.[1] ?? "";
+            const look = text === there ? "" : "font-semibold";
+            return (
+              <tr key={name} className="border-t border-rule align-top">
+                <th scope="row" className="w-24 py-1.5 pr-2 text-left font-normal text-soft">
+                  {name}
+                </th>
+                <td className={`py-1.5 pr-3 ${look}`}>{text}</td>
+                <td className={`py-1.5 ${look}`}>{there}</td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+    </div>
+  );
+}

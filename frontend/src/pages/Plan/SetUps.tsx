@@ -1,0 +1,96 @@
+/** The ways to get a fly there: the plan's own, best first, then what was pinned or made by hand, refused or not. */
+import type { Schemas } from "../../api/client";
+import { letter } from "../../column/layers";
+import { Failed } from "../../components/states";
+import { MOST_BY_HAND } from "../../lib/day";
+import { useReading } from "../../lib/reading";
+import { useReader } from "../../lib/session";
+import { handMadeFrom } from "./handMade";
+import { HandEditor, SetUpRow } from "./SetUpRow";
+import { words } from "./strings";
+import { useStart } from "./useStart";
+
+type Plan = Schemas["PlanAnswer"];
+
+interface Props {
+  plan: Plan;
+  waterId: string;
+  index: number;
+  onChoose: (key: string) => void;
+}
+
+export function Pair({ plan }: { plan: Plan }) {
+  const { say } = useReader();
+  if (!plan.pair) return null;
+  return (
+    <p className="mt-3 border-l-4 border-rule pl-3">
+      <b>{words.pair(letter(plan.pair.first), letter(plan.pair.second))}</b> {say(plan.pair.why)}
+    </p>
+  );
+}
+
+export function SetUps({ plan, waterId, index, onChoose }: Props) {
+  const { say } = useReader();
+  const { body, day, changeDay } = useReading();
+  const start = useStart();
+  const full = day.byHand.length >= MOST_BY_HAND;
+  const refused = plan.ruled_out.filter((one) => one.by_hand != null && day.byHand[one.by_hand]);
+  const pin = (at: number) => {
+    const made = plan.set_ups[at] && handMadeFrom(plan.set_ups[at]);
+    if (!made) return;
+    changeDay({ byHand: [...day.byHand, made] });
+    onChoose(`hand-${day.byHand.length}`);
+  };
+  const real = plan.set_ups.some((s) => s.expected);
+  return (
+    <section aria-labelledby="set-ups">
+      <h2 id="set-ups">{words.setUps}</h2>
+      <p className="mb-3 text-[0.92rem] text-soft">{real ? words.setUpsReal : words.setUpsAbout}</p>
+      <ol className="corded space-y-2">
+        {plan.set_ups.map((setUp, i) => {
+          const made = setUp.by_hand == null ? undefined : day.byHand[setUp.by_hand];
+          return (
+            <SetUpRow
+              key={setUp.key}
+              setUp={setUp}
+              index={i}
+              open={i === index}
+              onOpen={() => onChoose(setUp.key ?? "")}
+              onStart={() => start.mutate({ body, setUp: i })}
+              starting={start.isPending}
+              onPin={setUp.by_hand == null && !full && handMadeFrom(setUp) ? () => pin(i) : null}
+              cardTo={`/plan/card?w=${waterId}&s=${encodeURIComponent(setUp.key ?? "")}`}
+              editor={
+                made && (
+                  <HandEditor
+                    index={setUp.by_hand ?? 0}
+                    made={made}
+                    countS={setUp.count_s}
+                    leaderM={setUp.leader_length_m}
+                  />
+                )
+              }
+            />
+          );
+        })}
+        {refused.map((one) => {
+          const made = day.byHand[one.by_hand ?? 0];
+          return (
+            made && (
+              <li key={`refused${one.by_hand}`} className="knot border-b-2 border-rule pb-3">
+                <h3 className="text-[1.15rem]">{say(one.what)}</h3>
+                <p role="alert" className="border-l-4 border-warm pl-2 text-warm">
+                  {say(one.reason)}
+                </p>
+                <HandEditor index={one.by_hand ?? 0} made={made} countS={null} leaderM={null} />
+              </li>
+            )
+          );
+        })}
+      </ol>
+      {full && <p className="mt-2 text-[0.92rem] text-soft">{words.byHandFull}</p>}
+      <Pair plan={plan} />
+      {start.isError && <Failed error={start.error} />}
+    </section>
+  );
+}
