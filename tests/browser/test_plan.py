@@ -105,8 +105,10 @@ class Plan(BrowserCase):
         page.reload()
         expect(row).to_be_visible()
         row.get_by_role("button", name=re.compile("^By hand")).first.click()
+        expect(row.get_by_role("button", name="Throw away")).to_be_visible()
         # The water's rule is two flies: a third is refused in words, where it was added.
         more = page.locator("ol.corded").get_by_role("button", name="One fly more")
+        expect(more).to_be_visible()
         while more.count():
             more.click()
             self.settled(page)
