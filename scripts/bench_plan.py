@@ -39,6 +39,8 @@ def cold_and_changed(given: PlanInput) -> bool:
         "a plan, every path computed (median, p95)", f"{cold:.0f} ms, {cold_95:.0f} ms", "1500 ms", cold_95 <= 1500
     )
     make_plan(given, paths)
+    looked = len(paths) / cold * 1000
+    kept &= row("  casts looked at a second in it, both cores", f"{looked:.0f}", "150", looked >= 150)
     reading = given.reading
     sky = replace(given, reading=replace(reading, cloud_oktas=8 - (reading.cloud_oktas or 0), wind_from_deg=90.0))
     hand = (HandMade(given.lines[-1].key, (given.flies[0].key,), count_s=20),)

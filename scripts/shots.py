@@ -93,6 +93,21 @@ def views(address: str) -> dict[str, tuple[dict, bool, object]]:
         page.get_by_role("heading", name="Stretches fished").wait_for()
         page.wait_for_timeout(700)
 
+    def factor(page: Page) -> None:
+        goto(page, address, "/plan", "Fish")
+        page.get_by_text("What moves the depth").click()
+        button = page.get_by_role("button", name="On the cord: Food")
+        button.click()
+        button.evaluate("one => one.scrollIntoView({block: 'center'})")
+        page.wait_for_timeout(500)
+
+    def card(page: Page) -> None:
+        goto(page, address, "/plan", "Fish")
+        page.get_by_role("link", name="Pocket card").click()
+        page.get_by_role("article", name="Pocket card").wait_for()
+        page.evaluate("window.scrollTo(0, 0)")
+        page.wait_for_timeout(500)
+
     def thread(page: Page) -> None:
         goto(page, address, "/thread", "Where the flies really are")
         page.get_by_test_id("story").wait_for()
@@ -118,10 +133,11 @@ def views(address: str) -> dict[str, tuple[dict, bool, object]]:
         "thread-float": (DESKTOP, False, floated),
         "thread-phone": (PHONE, True, thread),
         "plan": (DESKTOP, False, simple("/plan", "Fish")),
+        "plan-factor": (DESKTOP, False, factor),
+        "card-phone": (PHONE, False, card),
         "plan-phone-feet": (PHONE, True, simple("/plan", "Fish")),
         "water": (DESKTOP, False, simple("/water", "What you read")),
         "log": (DESKTOP, False, simple("/log", "The log")),
-        "log-phone": (PHONE, True, simple("/log", "The log")),
         "outing": (DESKTOP, False, outing),
         "flybox": (DESKTOP, False, simple("/kit/box", "Fly box")),
         "kit": (DESKTOP, False, simple("/kit", "Your kit")),
@@ -150,12 +166,6 @@ def main() -> None:
     atexit.register(feed.kill)
     with sync_playwright() as playwright:
         browser = launch(playwright)
-        if not wanted or "sign-in" in wanted:
-            page = browser.new_page(viewport=DESKTOP)
-            page.goto(address)
-            page.get_by_role("heading", level=1).wait_for()
-            page.wait_for_timeout(500)
-            page.screenshot(path=folder / "sign-in.png")
         for name, (size, feet, go) in views(address).items():
             if wanted and name not in wanted:
                 continue

@@ -6,9 +6,9 @@ import { Failed, Loading } from "./components/states";
 import { words } from "./components/strings";
 import { ReaderProvider, useSession } from "./lib/session";
 import { OutboxProvider } from "./offline/useOuting";
-import { SignInPage } from "./pages/SignIn/SignInPage";
 import { UndoProvider } from "./ui/UndoBar";
 
+const SignInPage = lazy(() => import("./pages/SignIn/SignInPage"));
 const WaterPage = lazy(() => import("./pages/Water/WaterPage"));
 const FoodPage = lazy(() => import("./pages/Food/FoodPage"));
 const ChartPage = lazy(() => import("./pages/Chart/ChartPage"));
@@ -29,7 +29,12 @@ export function App() {
   const session = useSession();
   if (session.isPending) return <Loading what={words.opening} />;
   if (session.isError) return <Failed error={session.error} again={() => void session.refetch()} />;
-  if (!session.data.name) return <SignInPage demo={session.data.demo_available} />;
+  if (!session.data.name)
+    return (
+      <Suspense fallback={<Loading what={words.opening} />}>
+        <SignInPage demo={session.data.demo_available} />
+      </Suspense>
+    );
   return (
     <ReaderProvider session={session.data}>
       <OutboxProvider>

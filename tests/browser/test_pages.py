@@ -118,7 +118,7 @@ class Pages(BrowserCase):
     def test_what_moved_the_depth_can_be_opened(self):
         page = self.start()
         page.get_by_text("What moves the depth").click()
-        expect(page.get_by_text("temperature (guess)")).to_be_visible()
+        expect(page.get_by_text("Temperature (nothing to go by)")).to_be_visible()
         page.get_by_text(re.compile(r"Ruled out \(\d+\)")).click()
         expect(
             page.get_by_text(re.compile("in the likely band today|too few fish|off the bottom|fishes from")).last

@@ -170,3 +170,17 @@ class Plan(BrowserCase):
         row.get_by_role("button", name="Fish this set-up").click()
         expect(page.get_by_role("button", name="Cast: start the count")).to_be_visible()
         expect(page.get_by_test_id("set-depth")).to_contain_text(f"{count} s")
+
+    def test_a_depth_found_is_carried_to_another_set_up_on_the_water(self):
+        # Trade: the float says 1.7 m, so fish a line at 1.7 m; and the other way round.
+        page = self.ready(PHONE)
+        self.open_counted(page).get_by_role("button", name="Fish this set-up").click()
+        page.get_by_role("button", name="Take", exact=True).click()
+        page.get_by_role("button", name="Change…").click()
+        label = page.get_by_label("Set-up")
+        label.select_option(label=label.locator("option").filter(has_text="ung rig").first.inner_text())
+        carry = page.get_by_label(re.compile("Carry the depth over"))
+        depth = number_after(page.get_by_text("Carry the depth over").inner_text(), "came at")
+        carry.check()
+        page.get_by_role("button", name="Fish it").click()
+        self.assertAlmostEqual(number_after(page.get_by_test_id("set-depth").inner_text(), ""), depth, delta=0.11)

@@ -178,6 +178,17 @@ class Days(unittest.TestCase):
 
 
 class Cautions(unittest.TestCase):
+    def test_the_usual_ones_by_condition(self):
+        # Trade: wading, hooks, power lines, gear between waters; fish returned or kept as the rules were read.
+        codes = lambda **other: {c.code for c in make_plan(day(**other)).cautions}  # noqa: E731
+        shallow = {"place": "Margin", "reading": replace(MAY, profile=MAY.profile[:3], water_depth_m=2.0)}
+        self.assertIn("wading", codes(**shallow))
+        self.assertNotIn("wading", codes(angler=Angler(afloat=True), **shallow))
+        self.assertTrue({"usual", "local-rules", "handling"} <= codes())
+        kept = codes(rules=Rules(release="kill"))
+        self.assertIn("kill", kept)
+        self.assertNotIn("handling", kept)
+
     def test_too_warm_on_catch_and_release_offers_nothing(self):
         plan = make_plan(day(reading=WARM, rules=Rules(max_flies=2, release="catch-and-release")))
         self.assertEqual(plan.set_ups, ())

@@ -45,6 +45,34 @@ class Example(unittest.TestCase):
         jsonschema.validate(self.day, contract("plan"))
         jsonschema.validate(self.answer, contract("plan-answer"))
 
+    def test_a_day_with_everything_the_angler_brings(self):
+        day = json.loads((EXAMPLE.parent / "day-own.json").read_text("utf-8"))
+        jsonschema.validate(day, contract("plan"))
+        status, out, err = run(day)
+        self.assertEqual(status, 0, err)
+        answer = json.loads(out)
+        jsonschema.validate(answer, contract("plan-answer"))
+        self.assertEqual([s["by_hand"] for s in answer["set_ups"]][-1], 0)
+        self.assertEqual([s["rod"] for s in answer["set_ups"]][:2], [1, 2])
+        self.assertTrue(answer["changed"] and answer["pair"])
+        # Seven takes in seven hours of days much like this: about one an hour for what was fished.
+        rates = [s["expected"]["takes_per_h"] for s in answer["set_ups"]]
+        self.assertTrue(all(0.3 < rate < 3 for rate in rates), rates)
+
+    def test_what_the_angler_brings_is_checked_at_its_field(self):
+        faults = {
+            "aim": ("aim", "records"),
+            "session_h": ("session_h", 0),
+            "without[0]": ("without", ["luck"]),
+            "own_log[0].fished_h": ("own_log", [{"on": "2025-05-10", "fished_h": -1, "takes": 0}]),
+            "by_hand[0].line": ("by_hand", [{"line": "no-such", "flies": ["slim-pupa-black"]}]),
+            "schools.search": ("schools", {"search": "sideways"}),
+        }
+        for path, (field, value) in faults.items():
+            status, _, err = run({**self.day, field: value})
+            self.assertEqual(status, 2)
+            self.assertIn(path, [e["path"] for e in json.loads(err)["errors"]])
+
     def test_the_belief_is_a_probability(self):
         mass = [m for place in self.answer["belief"]["places"] for m in place["mass"]]
         self.assertAlmostEqual(sum(mass), 1.0, delta=1e-9)

@@ -21,6 +21,8 @@ DANGLE_FROM_M = 4.0
 SETTLE_S, HELD_S = 180.0, 60.0
 SLOWEST_DRIFT_M_S, FASTEST_DRIFT_M_S = 0.05, 1.0
 DRIFT_STEP_M_S = 0.05
+# What the boat over or before the fish leaves of their trust: common practice ("boat shadow"), figures ours.
+UNDER_BOAT_SHARE, TRAILED_SHARE = 0.6, 0.5
 SWING_M_S = 0.1  # how fast an anchored boat may swing: common practice, figure ours
 WATCH = "Keep the rod low and to the side; the boat's shadow and knocks carry: keep still."
 
@@ -61,7 +63,7 @@ def dangle(context: Context, line: Line) -> SetUp | RuledOut:
     path = context.paths.screened(rig, cast)
     retrieve = replace(RETRIEVES["static"], words=f"Let {hang:.1f} m down and leave it hanging")
     reached = context.reach.at(float(path.point.depth_m[-1]))
-    value = worth(context, "float", reached * 0.8, retrieve, hang, appeal(ranked[:1], context))
+    value = worth(context, "float", reached * UNDER_BOAT_SHARE, retrieve, hang, appeal(ranked[:1], context))
     made = set_up_from(context, way, Option(ranked[:1], flies, leader, retrieve, rig, cast, path, value))
     return replace(made, count_s=None, watch_for="The line straightens, twitches or goes slack. " + WATCH)
 
@@ -98,7 +100,9 @@ def drifted(context: Context, method: str, line: Line) -> SetUp | RuledOut:
         return RuledOut(title, "depth", "Trailed at this drift it would drag along the bottom.")
     words = f"Let {cast.cast_m:.0f} m out behind the boat and leave it to the drift"
     retrieve = replace(RETRIEVES["drift"], speed_m_s=speed, words=words)
-    value = worth(context, method, context.reach.at(settled) * 0.8, retrieve, settled, appeal(ranked[:1], context))
+    value = worth(
+        context, method, context.reach.at(settled) * TRAILED_SHARE, retrieve, settled, appeal(ranked[:1], context)
+    )
     made = set_up_from(context, way, Option(ranked[:1], flies, leader, retrieve, rig, cast, path, value))
     return replace(made, count_s=None, watch_for="A pull or a weight on the line. " + WATCH)
 

@@ -45,6 +45,30 @@ def rule_cautions(rules: Rules) -> list[Caution]:
     return found
 
 
+def handling_cautions(rules: Rules) -> list[Caution]:
+    """Return how to treat the fish by what the rules as read want: returned, kept, or either (trade practice)."""
+    if rules.release == "kill":
+        words = "Fish are kept here, as you read the rules: take the limit, then stop."
+        return [Caution("kill", "note", words)]
+    words = (
+        "Fish you return: wet hands, in the water all the time, ten seconds of air at most; hold them till they kick."
+    )
+    return [Caution("handling", "note", words)]
+
+
+WADED = ("margin", "shoal", "weed-edge", "inlet")
+
+
+def going_cautions(given: PlanInput, place_kind: str) -> list[Caution]:
+    """Return what to mind on the way and at the rod: wading, hooks, power lines, gear between waters (trade practice)."""
+    found = []
+    if not given.angler.afloat and place_kind in WADED:
+        found.append(Caution("wading", "note", "Wading: slowly, with a staff, and mind soft mud and sudden depth."))
+    words = "Hat and glasses on: hooks fly. Look up for power lines before you cast. Clean, check and dry gear between waters."
+    found.append(Caution("usual", "note", words))
+    return found
+
+
 SHALLOW_M = 1.5
 DRAGGING_WIND_M_S = 3.0
 
@@ -90,7 +114,7 @@ def set_up_cautions(one: SetUp, context: Context) -> tuple[Caution, ...]:
     return tuple(found)
 
 
-def plan_cautions(given: PlanInput, warmth: Welfare | None) -> tuple[Caution, ...]:
+def plan_cautions(given: PlanInput, warmth: Welfare | None, place_kind: str) -> tuple[Caution, ...]:
     """Return all cautions for a plan, the gravest first."""
     found = (
         fish_cautions(warmth, given.rules)
@@ -98,6 +122,8 @@ def plan_cautions(given: PlanInput, warmth: Welfare | None) -> tuple[Caution, ..
         + wind_cautions(given.reading, given.angler.afloat)
         + water_cautions(given.reading, given.angler.afloat)
         + cold_cautions(given.reading)
+        + handling_cautions(given.rules)
+        + going_cautions(given, place_kind)
         + rule_cautions(given.rules)
     )
     return gravest_first(found)

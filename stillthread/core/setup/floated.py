@@ -120,9 +120,9 @@ def _hung(context: Context, hang: float, team: list[Match], cast_m: float | None
     return Hung(leader, flies, kind, rig, casts[1], still, kept, free)
 
 
-def float_flies(context: Context, hang: float) -> list[Match]:
+def float_flies(context: Context, hang_m: float) -> list[Match]:
     """Return sunk flies for a hang [m], best first: the deeper, the quicker they should sink."""
-    return context.flies_for(hang, ("weighted", "unweighted"), still=True, sink_m_s=0.03 + 0.012 * hang)
+    return context.flies_for(hang_m, ("weighted", "unweighted"), still=True, sink_m_s=0.03 + 0.012 * hang_m)
 
 
 def float_rig(context: Context) -> SetUp | RuledOut:
@@ -138,13 +138,13 @@ def float_rig(context: Context) -> SetUp | RuledOut:
     return float_set_up(context, hang, team)
 
 
-def float_set_up(context: Context, hang: float, team: list[Match], cast_m: float | None = None) -> SetUp:
-    """Return a team hung `hang` [m] under a float.
+def float_set_up(context: Context, hang_m: float, team: list[Match], cast_m: float | None = None) -> SetUp:
+    """Return a team hung `hang_m` [m] under a float.
 
     The depth given is where the point hangs on a line kept nearly straight in this wind; the band runs from the set
     depth up to where a float left to drift would lift it.
     """
-    hung = _hung(context, hang, team, cast_m)
+    hung = _hung(context, hang_m, team, cast_m)
     depths = tuple(float(track.depth_m[-1]) for track in hung.kept.flies)
     reached = sum(context.reach.at(depth) for depth in depths[:-1]) * 0.25 + context.reach.at(depths[-1])
     retrieve = RETRIEVES["static"]
@@ -161,12 +161,12 @@ def float_set_up(context: Context, hang: float, team: list[Match], cast_m: float
         leader=hung.leader,
         flies=tuple(replace(fly, depth_m=depth) for fly, depth in zip(hung.flies, depths, strict=True)),
         place=context.belief.place.name,
-        target_m=hang,
+        target_m=hang_m,
         low_m=lifted,
-        high_m=max(hang, depths[-1]),
+        high_m=max(hang_m, depths[-1]),
         estimate_m=depths[-1],
         count_s=None,
-        float_hang_m=hang,
+        float_hang_m=hang_m,
         float_kind=hung.kind,
         retrieve=retrieve,
         cast_m=hung.cast.cast_m,
@@ -177,13 +177,13 @@ def float_set_up(context: Context, hang: float, team: list[Match], cast_m: float
             Reason("fly", f"{point.fly.name}: {point.why}"),
             Reason(
                 "depth",
-                f"Point fly {hang:.1f} m down, {context.bed_m - hang:.1f} m off the bottom, for as long as you leave it.",
+                f"Point fly {hang_m:.1f} m down, {context.bed_m - hang_m:.1f} m off the bottom, for as long as you leave it.",
             ),
-            *_drift_reasons(depths[-1], lifted, hang),
-            _landing_reason(hung.kind, hang, context.landing_m),
+            *_drift_reasons(depths[-1], lifted, hang_m),
+            _landing_reason(hung.kind, hang_m, context.landing_m),
         ),
         watch_for=WATCH_FLOAT,
-        runs_m=(lifted, max(hang, depths[-1])),
+        runs_m=(lifted, max(hang_m, depths[-1])),
         rig=hung.rig,
         cast=hung.cast,
         tracks=traces(hung.kept, hung.flies),

@@ -54,6 +54,10 @@ class Paths:
         self._memory: OrderedDict[str, CastResult] = OrderedDict()
         self._lock = Lock()
 
+    def __len__(self) -> int:
+        """Return how many paths are in memory."""
+        return len(self._memory)
+
     def clear(self) -> None:
         """Forget what is in memory; the shelf keeps its own."""
         with self._lock:

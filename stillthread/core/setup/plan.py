@@ -188,7 +188,7 @@ def _plan(given: PlanInput, paths: Paths) -> Plan:
         context.belief,
         set_ups,
         tuple(ruled_out),
-        plan_cautions(given, warmth),
+        plan_cautions(given, warmth, context.belief.place.kind),
         _guessed(given, context.light),
         factor_effects(beliefs, context.belief.place.name),
         pair_of([s for s in set_ups if s.by_hand is None]),

@@ -4,10 +4,12 @@ import { useState } from "react";
 import { api, need, type Schemas } from "../../api/client";
 import { letter } from "../../column/layers";
 import { useReader } from "../../lib/session";
+import { depthText } from "../../lib/units";
 import { useWaters } from "../../lib/waters";
 import type { Outing, Spell } from "../../offline/overlay";
-import { Button, Choice, Field, Select } from "../../ui/controls";
+import { Button, Choice, Field, Select, Tick } from "../../ui/controls";
 import { Sheet } from "../../ui/Sheet";
+import { carriedTo, lastTakeM } from "./carry";
 import { words } from "./strings";
 import { spellFrom } from "./useFishing";
 
@@ -29,7 +31,7 @@ export default function ChangeSheet(props: Props) {
 }
 
 function ChangeForm({ onClose, outing, spell, onChange }: Props) {
-  const { say } = useReader();
+  const { say, settings } = useReader();
   const kit = useQuery({ queryKey: ["kit"], queryFn: () => need(api.GET("/api/kit")) });
   const waters = useWaters();
   const places = waters.data?.find((w) => w.id === outing.water_id)?.places ?? [];
@@ -38,6 +40,11 @@ function ChangeForm({ onClose, outing, spell, onChange }: Props) {
   const [place, setPlace] = useState(spell.place ?? "");
   const [flies, setFlies] = useState(spell.flies ?? []);
   const sets = outing.plan?.set_ups ?? [];
+  const found = lastTakeM(outing);
+  const [carry, setCarry] = useState(false);
+  const next = sets[Number(setUp)];
+  const carried =
+    found !== null && next && setUp !== String(spell.set_up_index ?? "") ? carriedTo(next, found) : null;
   const changed = [
     setUp !== String(spell.set_up_index ?? ""),
     pace !== (spell.pace ?? "static"),
@@ -47,7 +54,7 @@ function ChangeForm({ onClose, outing, spell, onChange }: Props) {
   const apply = () => {
     const other = sets[Number(setUp)];
     const swapped = other && setUp !== String(spell.set_up_index ?? "");
-    const base = swapped ? spellFrom(other, Number(setUp)) : {};
+    const base = swapped ? { ...spellFrom(other, Number(setUp)), ...(carry ? carried : null) } : {};
     const own = swapped && pace === (spell.pace ?? "static") ? {} : { pace };
     onChange({ ...base, ...own, place, ...(swapped ? {} : { flies }) });
     onClose();
@@ -66,6 +73,14 @@ function ChangeForm({ onClose, outing, spell, onChange }: Props) {
             </Select>
           )}
         </Field>
+      )}
+      {carried && found !== null && (
+        <Tick
+          label={words.carry(depthText(settings.depth_unit, found))}
+          note={carried.count_s == null ? undefined : words.carryCount(carried.count_s)}
+          checked={carry}
+          onChange={setCarry}
+        />
       )}
       <Choice
         label={words.pace}

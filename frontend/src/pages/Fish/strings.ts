@@ -79,6 +79,8 @@ export const words = {
     { value: "released", label: "Returned" },
     { value: "kept", label: "Kept" },
   ],
+  carry: (depth: string) => `Carry the depth over: the last take came at ${depth}`,
+  carryCount: (s: number) => `Count ${s} s`,
   done: "Done",
   notANumber: "This is no length.",
   countdown: "Countdown",

@@ -3,6 +3,7 @@ import { lazy, type ReactNode, Suspense } from "react";
 import { Link } from "react-router";
 import type { Schemas } from "../../api/client";
 import { letter } from "../../column/layers";
+import { useReading } from "../../lib/reading";
 import { useReader } from "../../lib/session";
 import { bandText, depthText } from "../../lib/units";
 import { Button } from "../../ui/controls";
@@ -50,6 +51,7 @@ interface Props {
 export function SetUpRow({ setUp, index, open, onOpen, onStart, starting, editor, onPin, cardTo }: Props) {
   const { say } = useReader();
   const depthWords = useDepthWords();
+  const { day } = useReading();
   const rate = rateText(setUp);
   return (
     <li className="knot border-b-2 border-rule pb-3">
@@ -90,7 +92,8 @@ export function SetUpRow({ setUp, index, open, onOpen, onStart, starting, editor
           <p className="mb-2 text-[0.92rem] text-soft">
             {setUp.by_hand != null && `${words.pinned} `}
             {say(setUp.depth_note)}
-            {setUp.expected && ` ${words.against(setUp.relative)}`}
+            {setUp.expected &&
+              ` ${words.session(setUp.expected.session_takes, day.hours)} ${words.against(setUp.relative)}`}
           </p>
           {editor && <Suspense>{editor}</Suspense>}
           <SetUpDetail setUp={setUp} />

@@ -9,6 +9,8 @@ export const words = {
   setUpsAbout: "Best first. The rate is against the best one here; your log will make it real.",
   setUpsReal: "Best first. Takes are what days like this in your own log say.",
   relative: (r: number) => (r >= 0.995 ? "the best here" : `${Math.round(r * 100)} % of the best`),
+  session: (takes: number, hours: number) =>
+    `About ${takes < 10 ? takes.toFixed(1) : takes.toFixed(0)} takes in ${hours} h, tying on counted.`,
   against: (r: number) => (r >= 0.995 ? "The best here." : `${Math.round(r * 100)} % of the best here.`),
   expected: (rate: string, low: string, high: string) => `${rate} takes an hour (${low} to ${high})`,
   line: "Line",

@@ -29,7 +29,7 @@ function Hung() {
   );
 }
 
-export function SignInPage({ demo }: { demo: boolean }) {
+export default function SignInPage({ demo }: { demo: boolean }) {
   const [way, setWay] = useState<"in" | "up">("in");
   const [name, setName] = useState("");
   const [password, setPassword] = useState("");
