@@ -89,8 +89,9 @@ function DepthButtons({ fishing, spell }: Omit<BoatProps, "outing">) {
   const { settings, say } = useReader();
   const { setUp } = fishing;
   const unit = settings.depth_unit;
+  const letDown = setUp?.style === "dangle" && spell.count_s == null;
   const by = (way: 1 | -1) => {
-    if (spell.method === "float") {
+    if (spell.method === "float" || letDown) {
       const step = unit === "m" ? 0.3 : FOOT_M;
       const bed = setUp?.float_hang_m ?? 0;
       const depth = Math.max(0.2, (spell.depth_m ?? bed) + way * step);
@@ -102,10 +103,10 @@ function DepthButtons({ fishing, spell }: Omit<BoatProps, "outing">) {
       fishing.change(atCount(setUp, spell.count_s + way * 5), `${words.depthLabel}: count`);
     }
   };
-  if (spell.method === "dry") return null;
+  if (spell.method === "dry" || (spell.method !== "float" && spell.count_s == null && !letDown)) return null;
   const band = spell.low_m != null && spell.high_m != null ? bandText(unit, spell.low_m, spell.high_m) : "";
   const at = spell.depth_m != null && setUp?.estimate_m !== null ? depthText(unit, spell.depth_m) : band;
-  const text = spell.count_s != null ? words.runsAt(spell.count_s, at) : say(`float ${at}`);
+  const text = spell.count_s != null ? words.runsAt(spell.count_s, at) : letDown ? at : say(`float ${at}`);
   return (
     <div className="grid grid-cols-[3.6rem_1fr_3.6rem] items-center gap-1.5">
       <Button aria-label={words.shallower} className="min-h-12 !px-0 text-2xl" onClick={() => by(-1)}>

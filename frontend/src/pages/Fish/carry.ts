@@ -1,8 +1,10 @@
 /** A depth found by one method, carried to another: the count or hang that puts the other set-up's point fly there. */
 import type { Schemas } from "../../api/client";
 import type { Outing } from "../../offline/overlay";
+import { atCount } from "./depth";
 
 type SetUp = Schemas["SetUpOut"];
+const NEAR_M = 0.05;
 const TAKES = ["take", "lost", "landed"];
 
 /** Depth of the last take that has one, in metres. */
@@ -17,7 +19,6 @@ export function lastTakeM(outing: Outing): number | null {
 export function carriedTo(setUp: SetUp, depthM: number): Partial<Schemas["SpellBody"]> | null {
   if (setUp.float_hang_m !== null) return { depth_m: depthM, low_m: null, high_m: null };
   if (setUp.count_s === null) return null;
-  const row = setUp.sink_table.find((one) => (one.depth_m ?? 0) >= depthM && !one.touching);
-  if (!row) return null;
-  return { count_s: Math.round(row.t_s), depth_m: row.depth_m, low_m: row.low_m, high_m: row.high_m };
+  const free = setUp.sink_table.filter((one) => !one.touching).map((one) => atCount(setUp, one.t_s));
+  return free.find((one) => (one.depth_m ?? 0) >= depthM - NEAR_M) ?? null;
 }

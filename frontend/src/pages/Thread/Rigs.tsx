@@ -45,7 +45,7 @@ export function Rigs({ rig, onLoad }: { rig: RigDoc; onLoad: (rig: RigDoc) => vo
       {planned.length === 0 && <p className="text-soft">{words.noPlan}</p>}
       <ul className="flex flex-wrap gap-2">
         {planned.map((s) => (
-          <li key={s.method}>
+          <li key={s.key || s.method}>
             <Button onClick={() => s.simulate && onLoad(s.simulate)}>
               {letter(plan?.set_ups.indexOf(s) ?? 0)} · {say(s.title)}
             </Button>
