@@ -7,7 +7,7 @@ import numpy as np
 from stillthread.core.food.available import available_food
 from stillthread.core.setup.plan import make_plan
 from stillthread.core.trout.belief import believe, cells, smallest_band
-from stillthread.core.trout.notice import notice_kernel
+from stillthread.core.trout.notice import notice_kernel, upward_reach_m
 from stillthread.core.trout.temperature import CONSUMPTION, appetite, behaviour, preference, welfare
 from stillthread.core.water.light import read_light
 from stillthread.core.water.reading import Reading, light_on
@@ -68,6 +68,24 @@ class Curves(unittest.TestCase):
         self.assertGreater(kernel[2], 3 * kernel[0])
         coloured = notice_kernel(2.0, np.array([2.6]), 0.8)
         self.assertLess(coloured[0], kernel[2])
+
+
+    def test_they_come_up_less_gladly_through_bright_water(self):
+        # Trade: flat calm and bright, fish deeper; low light, they come up.
+        reaches = [upward_reach_m(5.0, light) for light in (1.0, 0.3, 0.06)]
+        self.assertEqual(reaches, sorted(reaches))
+        self.assertEqual(reaches[-1], upward_reach_m(5.0))
+        self.assertLess(upward_reach_m(5.0, 0.0001), reaches[-1])
+        z = np.array([1.8])
+        self.assertLess(notice_kernel(0.3, z, 6.0, 0.9)[0], notice_kernel(0.3, z, 6.0, 0.05)[0])
+
+    def test_a_float_in_a_bright_flat_calm_hangs_no_higher_than_under_cloud(self):
+        hang = {}
+        for cloud in (0, 8):
+            reading = replace(MAY, wind_m_s=0.3, cloud_oktas=cloud, clarity="gin-clear")
+            plan = make_plan(day(reading=reading))
+            hang[cloud] = next(s.float_hang_m for s in plan.set_ups if s.method == "float")
+        self.assertGreaterEqual(hang[0], hang[8])
 
 
 class Belief(unittest.TestCase):

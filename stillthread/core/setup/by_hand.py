@@ -12,7 +12,7 @@ from stillthread.core.setup.context import FLIES_IF_UNKNOWN, Context
 from stillthread.core.setup.dry import dry_set_up
 from stillthread.core.setup.floated import float_refusal, float_set_up
 from stillthread.core.setup.model import STYLES, HandMade, PlanInput, Reason, RuledOut, SetUp
-from stillthread.core.setup.over_bed import slope_bed
+from stillthread.core.setup.over_bed import short_leader, slope_bed
 from stillthread.core.setup.paths import fished_mean_m, mean_reach, pull_of
 from stillthread.core.setup.retrieves import RETRIEVES
 from stillthread.core.setup.sunk import LONGEST_COUNT_S, Option, Way, base_cast, counts_for, set_up_from, tie
@@ -106,7 +106,7 @@ def _leader_cut(context: Context, one: HandMade, method: str) -> Callable[[int],
         "buoyant-point": leader_for(context, "nymphs"),
         "sinking-leader": lambda n: sinking_tip_leader(x),
         "tip-deep": deep_tip_leader(x),
-        "over-bed": partial(sinking_leader, x),
+        "over-bed": short_leader(context),
         "up-slope": partial(sinking_leader, x),
     }
     cut = cuts.get(one.style, leader_for(context, method))

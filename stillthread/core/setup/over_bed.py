@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import replace
+from functools import partial
 
 import numpy as np
 
@@ -24,13 +26,14 @@ from stillthread.core.setup.sunk import (
 )
 from stillthread.core.setup.ways import leader_for
 from stillthread.core.setup.worth import appeal, worth
-from stillthread.core.tackle.leaders import sinking_leader
+from stillthread.core.tackle.leaders import Leader, of_length, sinking_leader
 from stillthread.core.tackle.lines import Line
 
 # The trade's figures for the buoyant fly over weed: water [m], and counts [s] tried.
 OVER_WEED_M = (0.9, 2.0)
 OVER_WEED_COUNTS_S = (5, 10, 15, 20, 25)
 WEEDY = ("weed-edge", "shoal", "margin")
+SHORTEST_LEADER_M, LEADER_SHARE = 0.6, 0.45
 SLOPE_FROM_M, STEPPED_BY_M = 3.0, 1.5
 # What lives on the bottom: with much of it about, fish lying there feed. Common practice, figure ours.
 BOTTOM_FOODS = ("chironomid-larva", "scud", "leech", "dragonfly-nymph", "snail")
@@ -66,13 +69,18 @@ def _option(
     return max(found, key=lambda one: one.worth) if found else None
 
 
+def short_leader(context: Context) -> Callable[[int], Leader]:
+    """Return how the leader behind a line on the bed is cut: the usual 7 ft, shorter where that would reach the surface."""
+    longest = max(SHORTEST_LEADER_M, LEADER_SHARE * context.bed_m)
+    usual = partial(sinking_leader, context.tippet_x)
+    return lambda n: usual(n) if usual(n).length_m <= longest else of_length(usual(n), longest)
+
+
 def over_bed(context: Context, line: Line) -> SetUp | RuledOut:
     """Return a buoyant fly on a short leader behind a sinking line that lies on the bed: slow, just above any bottom."""
     title = f"Buoyant fly on {line.title[0].lower()}{line.title[1:]}"
     about = "The line lies on the bottom and the fly hovers above it; each pull draws it down."
-    way = Way(
-        "sinking", "over-bed", line, title, lambda n: sinking_leader(context.tippet_x, n), most_flies=1, about=about
-    )
+    way = Way("sinking", "over-bed", line, title, short_leader(context), most_flies=1, about=about)
     if shallowest_useful_m(line) > context.bed_m:
         return RuledOut(title, "depth", why_not(context, line))
     ranked = context.flies_for(max(context.bed_m - 1.5, 0.3), ("buoyant",))

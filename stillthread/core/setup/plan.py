@@ -149,7 +149,7 @@ def day_context(given: PlanInput, paths: Paths = IN_MEMORY) -> tuple[Context, tu
     brought = Brought(log, given.without, given.schools.wind_shore, given.found_m)
     beliefs = believe(water, reading, light, food, given.sightings, given.when, given.place, brought)
     chosen = _choose_place(given, beliefs)
-    return Context(given, light, food, chosen, Reach(chosen, light.secchi_m), log, paths), beliefs
+    return Context(given, light, food, chosen, Reach(chosen, light.secchi_m, light), log, paths), beliefs
 
 
 def make_plan(given: PlanInput, paths: Paths = IN_MEMORY) -> Plan:

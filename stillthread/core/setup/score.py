@@ -8,6 +8,7 @@ from numpy.typing import NDArray
 from stillthread.core.trout.belief import PlaceBelief
 from stillthread.core.trout.notice import notice_kernel
 from stillthread.core.trout.temperature import appetite
+from stillthread.core.water.light import Light
 from stillthread.core.water.profile import temperature_at
 from stillthread.core.water.reading import Reading
 
@@ -19,11 +20,16 @@ BAND_WEIGHTS = (0.1, 0.23, 0.34, 0.23, 0.1)
 class Reach:
     """How much of the belief at one place a fly at each depth can be noticed by, computed once and looked up."""
 
-    def __init__(self, belief: PlaceBelief, secchi_m: float):
-        """Tabulate the noticed share for a fly at each cell of the belief; `secchi_m` [m] sets how far fish see."""
+    def __init__(self, belief: PlaceBelief, secchi_m: float, light: Light | None = None):
+        """Tabulate the noticed share for a fly at each cell of the belief.
+
+        `secchi_m` [m] sets how far fish see, `light` how gladly they come up through it.
+        """
         p = belief.profile
         self._grid = np.concatenate([[0.0], belief.depths_m])
-        self._noticed = np.array([float(p @ notice_kernel(y, belief.depths_m, secchi_m)) for y in self._grid])
+        lit = [light.at(y) if light else None for y in self._grid]
+        noticed = [p @ notice_kernel(y, belief.depths_m, secchi_m, a) for y, a in zip(self._grid, lit, strict=True)]
+        self._noticed = np.array(noticed, dtype=np.float64)
 
     def at(self, depth_m: float) -> float:
         """Return the share of the belief that notices a fly at `depth_m` [m], 0 to 1."""
