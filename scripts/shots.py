@@ -81,17 +81,11 @@ def water_views(address: str) -> dict[str, tuple[dict, bool, object]]:
     }
 
 
-def views(address: str) -> dict[str, tuple[dict, bool, object]]:
-    """Every picture: size, feet or metres, and how to get there."""
+def plan_views(address: str) -> dict[str, tuple[dict, bool, object]]:
+    """The pictures of the plan."""
 
-    def simple(path: str, heading: str):
-        return lambda page: goto(page, address, path, heading)
-
-    def outing(page: Page) -> None:
-        goto(page, address, "/log", "The log")
-        page.locator("main ul.corded a").nth(2).click()
-        page.get_by_role("heading", name="Stretches fished").wait_for()
-        page.wait_for_timeout(700)
+    def plan(page: Page) -> None:
+        goto(page, address, "/plan", "Fish")
 
     def factor(page: Page) -> None:
         goto(page, address, "/plan", "Fish")
@@ -107,6 +101,26 @@ def views(address: str) -> dict[str, tuple[dict, bool, object]]:
         page.get_by_role("article", name="Pocket card").wait_for()
         page.evaluate("window.scrollTo(0, 0)")
         page.wait_for_timeout(500)
+
+    return {
+        "plan": (DESKTOP, False, plan),
+        "plan-factor": (DESKTOP, False, factor),
+        "card-phone": (PHONE, False, card),
+        "plan-phone-feet": (PHONE, True, plan),
+    }
+
+
+def views(address: str) -> dict[str, tuple[dict, bool, object]]:
+    """Every picture: size, feet or metres, and how to get there."""
+
+    def simple(path: str, heading: str):
+        return lambda page: goto(page, address, path, heading)
+
+    def outing(page: Page) -> None:
+        goto(page, address, "/log", "The log")
+        page.locator("main ul.corded a").nth(2).click()
+        page.get_by_role("heading", name="Stretches fished").wait_for()
+        page.wait_for_timeout(700)
 
     def thread(page: Page) -> None:
         goto(page, address, "/thread", "Where the flies really are")
@@ -129,13 +143,10 @@ def views(address: str) -> dict[str, tuple[dict, bool, object]]:
 
     return {
         **water_views(address),
+        **plan_views(address),
         "thread": (DESKTOP, False, thread),
         "thread-float": (DESKTOP, False, floated),
         "thread-phone": (PHONE, True, thread),
-        "plan": (DESKTOP, False, simple("/plan", "Fish")),
-        "plan-factor": (DESKTOP, False, factor),
-        "card-phone": (PHONE, False, card),
-        "plan-phone-feet": (PHONE, True, simple("/plan", "Fish")),
         "water": (DESKTOP, False, simple("/water", "What you read")),
         "log": (DESKTOP, False, simple("/log", "The log")),
         "outing": (DESKTOP, False, outing),

@@ -69,7 +69,6 @@ class Curves(unittest.TestCase):
         coloured = notice_kernel(2.0, np.array([2.6]), 0.8)
         self.assertLess(coloured[0], kernel[2])
 
-
     def test_they_come_up_less_gladly_through_bright_water(self):
         # Trade: flat calm and bright, fish deeper; low light, they come up.
         reaches = [upward_reach_m(5.0, light) for light in (1.0, 0.3, 0.06)]
