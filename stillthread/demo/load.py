@@ -16,7 +16,7 @@ from stillthread.accounts.models import Angler
 from stillthread.accounts.services import DEMO_NAMES
 from stillthread.core.tackle.flies import STARTER_FLIES
 from stillthread.demo.places import UPLAND, WATERS, DemoWater
-from stillthread.demo.season import write_reading, write_season
+from stillthread.demo.season import SEASON_OUTINGS, write_reading, write_season
 from stillthread.demo.water_year import refresh_forecast, write_chart, write_year
 from stillthread.flybox.box_services import add_starter_flies
 from stillthread.flybox.models import Line
@@ -69,7 +69,7 @@ def _make_water(owner: User, water: DemoWater, today: datetime) -> WaterOut:
 
 
 @transaction.atomic
-def _fill(owner: User, which: str, now: datetime) -> int:
+def _fill(owner: User, which: str, now: datetime, outings: int) -> int:
     """Give a new demo angler kit, waters and outings; returns how many outings."""
     for family, rate, tip in LINES:
         line_id = uuid.uuid5(uuid.NAMESPACE_URL, f"{owner.username}-{family}-{rate}")
@@ -81,7 +81,7 @@ def _fill(owner: User, which: str, now: datetime) -> int:
         write_year(owner, water, out, now, rng)
         if water is UPLAND:
             write_chart(owner, out, now, rng)
-    return write_season(owner, waters, now.date(), seed=len(which))
+    return write_season(owner, waters, now.date(), len(which), outings)
 
 
 def refresh_readings(owner: Any, now: datetime) -> None:
@@ -97,12 +97,12 @@ def refresh_readings(owner: Any, now: datetime) -> None:
         refresh_forecast(owner, out, now)
 
 
-def load_demo(now: datetime | None = None) -> dict[str, int]:
-    """Load whatever of the demo is missing; returns the outings written for each demo angler."""
+def load_demo(now: datetime | None = None, outings: int = SEASON_OUTINGS) -> dict[str, int]:
+    """Load whatever of the demo is missing, up to so many outings each; returns the outings written for each demo angler."""
     now = now or datetime.now(UTC)
     written = {}
     for which in DEMO_NAMES:
         owner = _make_angler(which)
-        written[owner.username] = 0 if list_waters(owner) else _fill(owner, which, now)
+        written[owner.username] = 0 if list_waters(owner) else _fill(owner, which, now, outings)
         refresh_readings(owner, now)
     return written

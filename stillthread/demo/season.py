@@ -143,11 +143,16 @@ def write_outing(owner: Any, water: DemoWater, out: WaterOut, day: date, rng: np
         clock, number = end, number + 1
 
 
-def write_season(owner: Any, pairs: list[tuple[DemoWater, WaterOut]], today: date, seed: int) -> int:
-    """Write outings over the eleven weeks before `today`, turn about on the waters; returns how many were written."""
+SEASON_OUTINGS = 16
+
+
+def write_season(
+    owner: Any, pairs: list[tuple[DemoWater, WaterOut]], today: date, seed: int, outings: int = SEASON_OUTINGS
+) -> int:
+    """Write that many outings over the eleven weeks before `today`, turn about on the waters; returns how many were written."""
     rng = np.random.default_rng(seed)
     before = Outing.objects.filter(owner=owner).count()
-    for number in range(16):
+    for number in range(outings):
         day = today - timedelta(days=77 - number * 5 + int(rng.integers(-1, 2)))
         water, out = pairs[number % len(pairs)]
         write_outing(owner, water, out, day, rng)

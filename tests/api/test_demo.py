@@ -25,7 +25,7 @@ class InventedWaters(TestCase):
     def test_every_season_of_the_year_loads(self):
         for month in (1, 4, 8, 11):
             User.objects.all().delete()
-            self.assertTrue(all(load_demo(datetime(2026, month, 5, 9, tzinfo=UTC)).values()))
+            self.assertTrue(all(load_demo(datetime(2026, month, 5, 9, tzinfo=UTC), outings=3).values()))
 
 
 class Demo(TestCase):
@@ -44,7 +44,7 @@ class Demo(TestCase):
         self.assertGreater(log.takes_rate.count, 5)
 
     def test_the_next_day_gets_its_own_reading(self):
-        load_demo(datetime(2026, 6, 20, 9, tzinfo=UTC))
-        load_demo(datetime(2026, 6, 21, 9, tzinfo=UTC))
+        load_demo(datetime(2026, 6, 20, 9, tzinfo=UTC), outings=2)
+        load_demo(datetime(2026, 6, 21, 9, tzinfo=UTC), outings=2)
         newest = Reading.objects.first()
         self.assertEqual(newest.taken_at.date().isoformat(), "2026-06-21")
