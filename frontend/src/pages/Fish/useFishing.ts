@@ -1,5 +1,5 @@
 /** What can be done on the water: each act is written at once and can be taken back. */
-import { useCallback, useMemo, useState } from "react";
+import { useCallback, useMemo, useRef, useState } from "react";
 import type { Schemas } from "../../api/client";
 import { load, save } from "../../lib/store";
 import type { Write } from "../../offline/outbox";
@@ -39,6 +39,8 @@ export function useFishing(id: string) {
   const undoKey = `undo:${id}`;
   const [castAt, setCastAt] = useState<number | null>(() => load<number | null>(clockKey, null));
   const [undos, setUndos] = useState<{ what: string; writes: Write[] }[]>(() => load(undoKey, []));
+  // What was tapped here, as it was written: an older answer of the server may come in between and lack it.
+  const tapped = useRef(new Map<string, Schemas["EventBody"]>());
   const spell = useMemo(() => {
     const spells = [...(outing?.spells ?? [])].sort((a, b) => a.started_at.localeCompare(b.started_at));
     return spells.at(-1);
@@ -96,6 +98,7 @@ export function useFishing(id: string) {
       released: null,
       note: "",
     };
+    tapped.current.set(event, body);
     write(what, { kind: "event", outing: id, id: event, body });
     remember(what, [{ kind: "event", outing: id, id: event, body: null }]);
     if (kind === "blank" || kind === "landed" || kind === "lost") setClock(null);
@@ -131,7 +134,8 @@ export function useFishing(id: string) {
 
   const describeFish = (event: string, part: Partial<Schemas["EventBody"]>, what: string) => {
     const found = outing?.events.find((e) => e.id === event);
-    if (found) write(what, { kind: "event", outing: id, id: event, body: { ...eventBody(found), ...part } });
+    const before = found ? eventBody(found) : tapped.current.get(event);
+    if (before) write(what, { kind: "event", outing: id, id: event, body: { ...before, ...part } });
   };
 
   const undo = () => {
