@@ -13,12 +13,12 @@ from stillthread.core.food.available import Availability
 from stillthread.core.food.seen import Sighting, says_something
 from stillthread.core.trout import factors as f
 from stillthread.core.trout.factor import Factor, switched_off
+from stillthread.core.trout.factors import CELL_M
 from stillthread.core.trout.own_log import found_factor, own_log_factor
 from stillthread.core.trout.stocking import stocking_factor
 from stillthread.core.water.light import Light
 from stillthread.core.water.reading import Place, Reading, Water
 
-CELL_M = 0.1
 # Share of the belief spread evenly over all water: nobody knows better than this (design of the search).
 UNIFORM_SHARE = 0.2
 UNIFORM_IF_UNREAD = 0.5

@@ -12,6 +12,7 @@ from stillthread.core.food.catalogue import BY_KEY
 from stillthread.core.food.seen import ABUNDANCE_COUNT, Sighting
 from stillthread.core.food.where import food_density
 from stillthread.core.trout.factor import Factor
+from stillthread.core.trout.notice import EASY_LIGHT
 from stillthread.core.trout.temperature import preference
 from stillthread.core.water.layers import find_thermocline
 from stillthread.core.water.light import Light
@@ -19,8 +20,6 @@ from stillthread.core.water.profile import oxygen_at, temperature_at
 from stillthread.core.water.reading import Place, Reading, Water, oxygen_on
 from stillthread.core.water.wind import compass_point, downwind_shore, onto_shore
 
-# Light the fish do not mind [share of full sun], and how strongly they shun more. Common practice, no source.
-EASY_LIGHT = 0.06
 FLOOR = 0.02
 # Surface temperature [°C] from which trout are looked for along the thermocline. Common practice.
 HEAT_C = 18.0
