@@ -15,6 +15,8 @@ const client = new QueryClient({
       retry: (count, error) => !(error instanceof ApiError) && count < 2,
       refetchOnWindowFocus: false,
       networkMode: "always",
+      // Two parts of a page that want the same thing ask once; whoever writes asks again by name.
+      staleTime: 3_000,
     },
     mutations: { networkMode: "always" },
   },

@@ -24,6 +24,10 @@ class Problem:
         return asdict(self)
 
 
+class NobodyWaitsError(Exception):
+    """Raised where work is given up because nobody waits for its answer any more."""
+
+
 class InputError(ValueError):
     """Raised with every problem found, so that all of them can be shown at once."""
 

@@ -13,7 +13,8 @@ from stillthread.plans import box_services, outing_calendar, services
 from stillthread.plans.box_schemas import BoxTodayOut, TieListBody, TieListOut
 from stillthread.plans.models import Plan
 from stillthread.plans.schemas import PlanBody, PlanOut, SchoolsOut, StartBody
-from stillthread.web.errors import FAILURES
+from stillthread.web.asked import newest
+from stillthread.web.errors import FAILURES, ErrorsOut
 from stillthread.web.owned import get_owned
 
 router = Router(tags=["plans"])
@@ -25,10 +26,10 @@ def schools(request: HttpRequest) -> SchoolsOut:
     return services.schools()
 
 
-@router.post("/plans/preview", response={200: PlanAnswer, **FAILURES})
+@router.post("/plans/preview", response={200: PlanAnswer, 409: ErrorsOut, **FAILURES})
 def preview(request: HttpRequest, payload: PlanBody) -> PlanAnswer:
-    """Compute a plan without keeping it."""
-    return services.preview(request.user, payload)
+    """Compute a plan without keeping it; given up (409) when the same page asks for another meanwhile."""
+    return services.preview(request.user, payload, newest(request))
 
 
 @router.put("/plans/{plan_id}", response={200: PlanOut, **FAILURES})

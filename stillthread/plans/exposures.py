@@ -14,13 +14,11 @@ from django.conf import settings
 
 from stillthread.core import tackle, thread
 from stillthread.core.setup.paths import Paths
-from stillthread.core.thread.track import CastResult, FlyTrack, Touch
+from stillthread.core.thread.track import TRACK_ARRAYS, CastResult, FlyTrack, Touch
 
-MOST_KEPT = 5000
 TRIM_EVERY = 500
 TABLE = "CREATE TABLE IF NOT EXISTS path (name TEXT PRIMARY KEY, made INTEGER NOT NULL, body BLOB NOT NULL)"
 ORDER = "CREATE INDEX IF NOT EXISTS path_made ON path (made)"
-TRACK_ARRAYS = ("t_s", "x_m", "depth_m", "p10_m", "p90_m")
 
 
 @cache
@@ -79,11 +77,21 @@ def unpack(body: bytes) -> CastResult:
 class FileShelf:
     """A shelf of paths in an SQLite file; a file that cannot be used costs time, never a plan."""
 
-    def __init__(self, path: pathlib.Path, most: int = MOST_KEPT):
-        """Open or make the file at `path`, to hold up to `most` paths."""
+    def __init__(self, path: pathlib.Path, most: int = 5000):
+        """Keep up to `most` paths in the file at `path`, made when it is first needed."""
         self._path, self._most, self._put = path, most, 0
         self._lock = Lock()
-        self._link = self._make()
+        self._opened: sqlite3.Connection | None = None
+        self._usable = True
+
+    @property
+    def _link(self) -> sqlite3.Connection | None:
+        """The file, opened when it is first asked: a process started from this one opens its own."""
+        with self._lock:
+            if self._opened is None and self._usable:
+                self._opened = self._make()
+                self._usable = self._opened is not None
+            return self._opened
 
     def _make(self) -> sqlite3.Connection | None:
         try:
@@ -98,37 +106,40 @@ class FileShelf:
 
     def close(self) -> None:
         """Let go of the file."""
-        if self._link is not None:
-            self._link.close()
-            self._link = None
+        with self._lock:
+            if self._opened is not None:
+                self._opened.close()
+            self._opened, self._usable = None, False
 
     def _name(self, name: str) -> str:
         return f"{solver_version()}.{name}"
 
     def get(self, name: str) -> CastResult | None:
         """Return the path kept under a name, None where there is none or it cannot be read."""
-        if self._link is None:
+        link = self._link
+        if link is None:
             return None
         try:
             with self._lock:
-                row = self._link.execute("SELECT body FROM path WHERE name = ?", (self._name(name),)).fetchone()
+                row = link.execute("SELECT body FROM path WHERE name = ?", (self._name(name),)).fetchone()
             return unpack(row[0]) if row else None
         except (sqlite3.DatabaseError, ValueError, KeyError):
             return None
 
     def put(self, name: str, result: CastResult) -> None:
         """Keep a path; every so often the oldest beyond the bound are thrown away."""
-        if self._link is None:
+        link = self._link
+        if link is None:
             return
         insert = "INSERT OR REPLACE INTO path SELECT ?, COALESCE(MAX(made), 0) + 1, ? FROM path"
         trim = "DELETE FROM path WHERE made <= (SELECT MAX(made) FROM path) - ?"
         body = pack(result)
         try:
             with self._lock:
-                self._link.execute(insert, (self._name(name), body))
+                link.execute(insert, (self._name(name), body))
                 self._put += 1
                 if self._put % TRIM_EVERY == 0:
-                    self._link.execute(trim, (self._most,))
+                    link.execute(trim, (self._most,))
         except sqlite3.DatabaseError:
             return
 
@@ -137,4 +148,4 @@ class FileShelf:
 def shared_paths() -> Paths:
     """Return the server's memory of paths, on the shelf the settings name; in memory alone where they name none."""
     path = settings.EXPOSURES_FILE
-    return Paths(FileShelf(pathlib.Path(path)) if path else None)
+    return Paths(FileShelf(pathlib.Path(path), settings.EXPOSURES_KEPT) if path else None)

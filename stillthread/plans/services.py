@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import uuid
+from collections.abc import Callable
 from typing import Any
 
 from stillthread.accounts.models import Angler
@@ -55,10 +56,10 @@ def angler_document(angler: Angler) -> AnglerIn:
     return AnglerIn(**own, methods=[one for one in METHODS if one not in angler.methods_left_out])
 
 
-def compute(request: PlanRequest) -> PlanAnswer:
-    """Return the plan for a document. Raises InputError at the faulty fields."""
+def compute(request: PlanRequest, wanted: Callable[[], bool] = lambda: True) -> PlanAnswer:
+    """Return the plan for a document. Raises InputError at the faulty fields, NobodyWaitsError once it is not `wanted`."""
     given = plan_input_from(request)
-    return plan_answer(given, make_plan(given, shared_paths()))
+    return plan_answer(given, make_plan(given, shared_paths().while_(wanted)))
 
 
 def schools() -> SchoolsOut:
@@ -75,9 +76,9 @@ def schools() -> SchoolsOut:
     return SchoolsOut(questions=questions, aims=[AnswerOut(key=key, words=words) for key, words in AIMS.items()])
 
 
-def preview(owner: Any, body: PlanBody) -> PlanAnswer:
-    """Return the plan for a reading without keeping it."""
-    return compute(request_for(owner, body))
+def preview(owner: Any, body: PlanBody, wanted: Callable[[], bool] = lambda: True) -> PlanAnswer:
+    """Return the plan for a reading without keeping it. Raises NobodyWaitsError once it is not `wanted`."""
+    return compute(request_for(owner, body), wanted)
 
 
 def keep(owner: Any, plan_id: uuid.UUID, body: PlanBody) -> PlanOut:

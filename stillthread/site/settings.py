@@ -78,6 +78,7 @@ DATABASES = {
 
 # Paths of casts, kept apart from what matters: this file may be deleted at any time.
 EXPOSURES_FILE: pathlib.Path | None = VAR / "exposures.sqlite3"
+EXPOSURES_KEPT = 5000
 
 AUTHENTICATION_BACKENDS = ["axes.backends.AxesStandaloneBackend", "stillthread.accounts.backend.AnglerBackend"]
 AUTH_PASSWORD_VALIDATORS = [

@@ -8,7 +8,7 @@ from django.http import Http404, HttpRequest, HttpResponse
 from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, HttpError, ValidationError
 
-from stillthread.core.errors import InputError, Problem
+from stillthread.core.errors import InputError, NobodyWaitsError, Problem
 from stillthread.formats.strict import Strict, problem_from_pydantic
 
 log = logging.getLogger("stillthread")
@@ -61,6 +61,10 @@ def install(api: NinjaAPI) -> None:
     @api.exception_handler(ValidationError)
     def validation_error(request: HttpRequest, error: ValidationError) -> HttpResponse:
         return _answer(api, request, [problem_from_pydantic(e, LOCATION_WORDS) for e in error.errors], 422)
+
+    @api.exception_handler(NobodyWaitsError)
+    def nobody_waits(request: HttpRequest, error: NobodyWaitsError) -> HttpResponse:
+        return _answer(api, request, [Problem("superseded", "", "The page has asked for something newer.")], 409)
 
     @api.exception_handler(Refused)
     def refused(request: HttpRequest, error: Refused) -> HttpResponse:

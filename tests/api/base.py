@@ -4,12 +4,14 @@ from __future__ import annotations
 
 import json
 import uuid
+from functools import cache
 from typing import Any
 
 from django.contrib.auth.models import User
 from django.test import Client, TestCase
 
 from stillthread.accounts.services import angler_of
+from stillthread.site.api import api
 
 PASSWORD = "cold-morning-on-the-dam"
 WATER = {
@@ -24,6 +26,12 @@ WATER = {
     ],
 }
 LINES = [{"family": "floating"}, {"family": "intermediate", "label_ips": 1.2}, {"family": "sinking", "label_ips": 3.0}]
+
+
+@cache
+def contract() -> dict[str, Any]:
+    """Return the API's OpenAPI document; making it takes two seconds."""
+    return api.get_openapi_schema()
 
 
 class ApiCase(TestCase):

@@ -5,14 +5,13 @@ import uuid
 
 from django.test import Client
 
-from stillthread.site.api import api
-from tests.api.base import ApiCase
+from tests.api.base import ApiCase, contract
 
 OPEN = {"/api/session", "/api/session/sign-in", "/api/session/sign-up", "/api/session/demo"}
 
 
 def routes():
-    for path, methods in api.get_openapi_schema()["paths"].items():
+    for path, methods in contract()["paths"].items():
         for method, route in methods.items():
             yield method.upper(), path, route
 

@@ -1,7 +1,6 @@
 import uuid
 
-from stillthread.site.api import api
-from tests.api.base import ApiCase
+from tests.api.base import ApiCase, contract
 
 BODY = {
     "when": "2026-05-14T10:00:00Z",
@@ -84,7 +83,7 @@ class Plans(ApiCase):
 
 class Contract(ApiCase):
     def test_every_route_declares_its_failures(self):
-        for path, methods in api.get_openapi_schema()["paths"].items():
+        for path, methods in contract()["paths"].items():
             for method, route in methods.items():
                 self.assertLessEqual({"401", "404", "422"}, {str(s) for s in route["responses"]}, f"{method} {path}")
 

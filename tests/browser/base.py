@@ -1,23 +1,63 @@
-"""A live server and a real browser at two sizes."""
+"""A real browser at two sizes, and an angler who is already there: signed in, with a kit and a water."""
 
 from __future__ import annotations
 
 import re
-import sys
+import time
 import uuid
+from collections.abc import Callable
+from typing import Any
 
-from django.test import LiveServerTestCase, override_settings
-from playwright.sync_api import BrowserContext, Page, expect, sync_playwright
+from django.conf import settings
+from django.contrib.auth.models import User
+from django.test import Client, TransactionTestCase, override_settings
+from playwright.sync_api import BrowserContext, Locator, Page
+from playwright.sync_api import expect as expect_once
 
-from stillthread.site.settings import ROOT
+from stillthread.accounts.models import Angler
+from stillthread.core.tackle.flies import STARTER_FLIES
+from stillthread.core.units import FOOT_M
+from stillthread.flybox.box_services import add_starter_flies
+from stillthread.flybox.models import Line
+from stillthread.waters.schemas import PlaceBody, WaterBody
+from stillthread.waters.services import put_water
+from stillthread.web.owned import put_owned
+from tests.browser.served import TRAFFIC, address, browser
 
-sys.path.insert(0, str(ROOT / "scripts"))
-
-from browser import DESKTOP, PHONE, launch  # noqa: E402
+# Imported after `served`, which knows where the scripts are.
+from browser import DESKTOP, PHONE  # isort: skip
 
 PASSWORD = "cold-morning-on-the-dam"
+CEILING_MS = 30_000  # no wait is this long; a slower machine is no fault
+LINES = (("floating", 0.0), ("intermediate", 1.2), ("sinking", 3.0))  # what the first page ticks
 __all__ = ["DESKTOP", "PASSWORD", "PHONE", "BrowserCase", "expect"]
-expect.set_options(timeout=15_000)
+LOOK_MS = 150
+
+
+class Expected:
+    """The driver's expectations, looked at again every tenth of a second: by itself it soon rests a whole second."""
+
+    def __init__(self, thing: Locator) -> None:
+        self._thing = thing
+
+    def __getattr__(self, name: str) -> Callable[..., None]:
+        def hold(*args: Any, **kwargs: Any) -> None:
+            end = time.monotonic() + CEILING_MS / 1000
+            while True:
+                try:
+                    getattr(expect_once(self._thing), name)(*args, timeout=LOOK_MS, **kwargs)
+                except AssertionError:
+                    if time.monotonic() > end:
+                        raise
+                else:
+                    return
+
+        return hold
+
+
+def expect(thing: Locator) -> Expected:
+    """Return the expectations one can have of a part of the page; each may take up to the ceiling to come true."""
+    return Expected(thing)
 
 
 def number_after(text: str, words: str) -> float:
@@ -28,35 +68,79 @@ def number_after(text: str, words: str) -> float:
     return float(found.group(1))
 
 
-@override_settings(DEMO=True)
-class BrowserCase(LiveServerTestCase):
-    @classmethod
-    def setUpClass(cls) -> None:
-        super().setUpClass()
-        cls.playwright = sync_playwright().start()
-        cls.browser = launch(cls.playwright)
+def outfit(user: User, feet: bool = False) -> str:
+    """Give an angler what the first page gives: settings, three lines, the starter flies, a water; returns its id."""
+    units = {"depth_unit": "ft", "temperature_unit": "f"} if feet else {}
+    Angler.objects.update_or_create(user=user, defaults=units)
+    for family, label_ips in LINES:
+        put_owned(Line, user, uuid.uuid4(), family=family, label_ips=label_ips, weight_class=7)
+    add_starter_flies(user, [fly.key for fly in STARTER_FLIES])
+    places = (("Channel", "drop-off", 4, 6, 13, 20), ("Shelf", "margin", 1, 4, 3, 13))
 
-    @classmethod
-    def tearDownClass(cls) -> None:
-        cls.browser.close()
-        cls.playwright.stop()
-        super().tearDownClass()
+    def place(name: str, kind: str, top_m: float, bottom_m: float, top_ft: float, bottom_ft: float) -> PlaceBody:
+        depths = (top_ft * FOOT_M, bottom_ft * FOOT_M) if feet else (top_m, bottom_m)
+        told = {"name": name, "kind": kind, "depth_min_m": depths[0], "depth_max_m": depths[1]}
+        return PlaceBody.model_validate({"id": uuid.uuid4(), **told})
+
+    water = WaterBody.model_validate(
+        {
+            "name": "Ash Tarn",
+            "max_depth_m": 26 * FOOT_M if feet else 8.0,
+            "time_zone": "Europe/London",
+            "rules": {"max_flies": 2},
+            "places": [place(*one).model_dump() for one in places],
+        }
+    )
+    return str(put_water(user, uuid.uuid4(), water).id)
+
+
+@override_settings(DEMO=True)
+class BrowserCase(TransactionTestCase):
+    needs_browser = True
+
+    @property
+    def live_server_url(self) -> str:
+        return address()
 
     def open(self, size: dict[str, int]) -> Page:
-        """Return a fresh page; an error in the page fails the test at its end."""
-        self.context: BrowserContext = self.browser.new_context(
-            viewport=size, locale="en-GB", timezone_id="Europe/London"
-        )
+        """Return a fresh page; an error in the page, or a traceback in the server, fails the test at its end.
+
+        The test ends when the last request of its page has ended: nothing of it reaches into the next.
+        """
+        self.addCleanup(self._settle)
+        self.context: BrowserContext = browser().new_context(viewport=size, locale="en-GB", timezone_id="Europe/London")
         self.addCleanup(self.context.close)
         page = self.context.new_page()
-        page.set_default_timeout(15_000)
+        page.set_default_timeout(CEILING_MS)
         self.faults: list[str] = []
         page.on("pageerror", lambda error: self.faults.append(str(error)))
         page.on("console", lambda m: m.type == "error" and "Content Security" in m.text and self.faults.append(m.text))
         self.addCleanup(lambda: self.assertEqual(self.faults, []))
         return page
 
+    def _settle(self) -> None:
+        self.assertEqual(TRAFFIC.settled(), [], "the server met a fault")
+
+    def prepared(self, size: dict[str, int], path: str = "/plan", feet: bool = False) -> Page:
+        """Return a page at `path`, with an angler signed in who has been through the first page."""
+        page = self.open(size)
+        self.user = User.objects.create_user(f"angler-{uuid.uuid4().hex[:6]}")
+        self.water = outfit(self.user, feet)
+        self.let_in(self.user)
+        page.goto(self.live_server_url + path)
+        if path == "/plan":
+            expect(page.get_by_role("heading", level=1, name="Fish")).to_be_visible()
+        return page
+
+    def let_in(self, user: User) -> None:
+        """Give the browser a session of this user."""
+        client = Client()
+        client.force_login(user, backend="stillthread.accounts.backend.AnglerBackend")
+        value = client.cookies[settings.SESSION_COOKIE_NAME].value
+        self.context.add_cookies([{"name": settings.SESSION_COOKIE_NAME, "value": value, "url": self.live_server_url}])
+
     def sign_up(self, page: Page) -> None:
+        """Make an account by clicking, as two tests do; the others start prepared."""
         page.goto(self.live_server_url)
         page.get_by_role("button", name="I have no account yet").click()
         page.get_by_label("Name").fill(f"angler-{uuid.uuid4().hex[:6]}")
@@ -65,7 +149,7 @@ class BrowserCase(LiveServerTestCase):
         expect(page.get_by_role("heading", name="Two minutes, then a plan")).to_be_visible()
 
     def set_up(self, page: Page, feet: bool = False) -> None:
-        """Tick a kit and add a water with two places, in metres or feet."""
+        """Tick a kit and add a water with two places, in metres or feet, by clicking."""
         deepest, shelf, channel = ("26", ("3", "13"), ("13", "20")) if feet else ("8", ("1", "4"), ("4", "6"))
         if feet:
             page.get_by_role("radio", name="Feet").click()
@@ -79,6 +163,14 @@ class BrowserCase(LiveServerTestCase):
         page.get_by_role("radio", name="2", exact=True).click()
         page.get_by_role("button", name="Save and see the plan").click()
         expect(page.get_by_role("heading", level=1, name="Fish")).to_be_visible()
+
+    def until(self, page: Page, what: Callable[[], Any]) -> None:
+        """Let the page go on until something is true outside it."""
+        end = time.monotonic() + CEILING_MS / 1000
+        while not what():
+            if time.monotonic() > end:
+                raise AssertionError("it never came")
+            page.wait_for_timeout(20)
 
     def tab(self, page: Page, name: str) -> None:
         """Go to a page by its tab; the page before stays until the new one is there."""

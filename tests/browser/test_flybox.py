@@ -8,10 +8,7 @@ from tests.browser.base import DESKTOP, PHONE, BrowserCase, expect
 
 class FlyBox(BrowserCase):
     def start(self, size=DESKTOP):
-        page = self.open(size)
-        self.sign_up(page)
-        self.set_up(page)
-        page.goto(self.live_server_url + "/kit")
+        page = self.prepared(size, "/kit")
         page.get_by_role("link", name="Fly box").click()
         expect(page.get_by_role("heading", level=1, name="Fly box")).to_be_visible()
         return page

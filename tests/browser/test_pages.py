@@ -6,15 +6,11 @@ from tests.browser.base import DESKTOP, PASSWORD, PHONE, BrowserCase, expect
 
 
 class Pages(BrowserCase):
-    def start(self, size=DESKTOP):
-        page = self.open(size)
-        self.sign_up(page)
-        self.set_up(page)
-        return page
+    def start(self, size=DESKTOP, path="/plan"):
+        return self.prepared(size, path)
 
     def test_kit_lines_in_and_out(self):
-        page = self.start()
-        self.tab(page, "Kit")
+        page = self.start(path="/kit")
         lines = page.locator("section").filter(has=page.get_by_role("heading", name="Lines")).locator("li")
         expect(lines).to_have_count(3)
         page.get_by_role("button", name="Remove Type 3 sinking line").click()
@@ -31,8 +27,7 @@ class Pages(BrowserCase):
         expect(lines.filter(has_text="Type 5 sinking line")).to_be_visible()
 
     def test_without_lines_the_plan_asks_for_them(self):
-        page = self.start()
-        self.tab(page, "Kit")
+        page = self.start(path="/kit")
         for name in ("Remove Floating line", "Remove Intermediate, 1.2 in/s", "Remove Type 3 sinking line"):
             page.get_by_role("button", name=name).click()
             expect(page.get_by_role("button", name=name)).to_have_count(0)
@@ -58,8 +53,7 @@ class Pages(BrowserCase):
         expect(page.get_by_role("button", name="shrimp")).to_have_count(0)
 
     def test_a_water_is_edited_deleted_and_brought_back(self):
-        page = self.start()
-        self.tab(page, "Water")
+        page = self.start(path="/water")
         page.get_by_role("link", name="Edit this water").click()
         page.get_by_label("Greatest depth").fill("2")
         page.get_by_role("button", name="Save the water").click()
@@ -71,13 +65,13 @@ class Pages(BrowserCase):
         expect(page.get_by_label("Greatest depth")).to_have_value("9.5")
         page.get_by_role("button", name="Delete the water").click()
         expect(page.get_by_role("heading", name="Two minutes, then a plan")).to_be_visible()
-        page.get_by_role("button", name="Undo").click()
+        with page.expect_response(lambda r: r.request.method == "PUT" and "/api/waters/" in r.url):
+            page.get_by_role("button", name="Undo").click()
         page.goto(self.live_server_url + "/water")
         expect(page.get_by_role("heading", name="What you read")).to_be_visible()
 
     def test_bad_days_say_stop(self):
-        page = self.start(PHONE)
-        self.tab(page, "Water")
+        page = self.start(PHONE, "/water")
         page.get_by_label("Depth 1", exact=True).fill("0")
         page.get_by_label("Temperature 1", exact=True).fill("21.5")
         page.get_by_label("Thunder about").check()
@@ -94,8 +88,7 @@ class Pages(BrowserCase):
         expect(page.get_by_role("button", name="Fish this set-up")).to_have_count(0)
 
     def test_a_pasted_table(self):
-        page = self.start()
-        self.tab(page, "Water")
+        page = self.start(path="/water")
         page.get_by_label("Depth 1", exact=True).focus()
         page.evaluate(
             """() => {
@@ -107,8 +100,7 @@ class Pages(BrowserCase):
         expect(page.get_by_label("Temperature 3", exact=True)).to_have_value("11")
 
     def test_a_fresh_reading_can_be_taken_back(self):
-        page = self.start()
-        self.tab(page, "Water")
+        page = self.start(path="/water")
         page.get_by_label("Wind", exact=True).fill("4")
         page.get_by_role("button", name="Start a fresh reading").click()
         expect(page.get_by_label("Wind", exact=True)).to_have_value("")

@@ -7,10 +7,7 @@ from tests.browser.base import DESKTOP, PHONE, BrowserCase, expect, number_after
 
 class Plan(BrowserCase):
     def ready(self, size, feet=False):
-        page = self.open(size)
-        self.sign_up(page)
-        self.set_up(page, feet)
-        self.tab(page, "Water")
+        page = self.prepared(size, "/water", feet)
         page.get_by_text("another time").click()
         page.get_by_label("When").fill("2026-05-14T11:00")
         page.get_by_label("Place", exact=True).select_option("Channel")
@@ -29,7 +26,6 @@ class Plan(BrowserCase):
 
     def settled(self, page):
         """Wait until the plan for what stands on the page is there."""
-        page.wait_for_timeout(400)  # typing is let rest for a moment before it is planned from
         expect(page.locator("[aria-busy=true]")).to_have_count(0)
 
     def rows(self, page):

@@ -20,9 +20,7 @@ SMALL = """() => [...document.querySelectorAll("main button, main select, nav a"
 
 class Reach(BrowserCase):
     def pages(self, size):
-        page = self.open(size)
-        self.sign_up(page)
-        self.set_up(page)
+        page = self.prepared(size, "/water")
         for path, heading in (
             ("/water", "What you read"),
             ("/water/chart", "Chart"),
@@ -60,9 +58,7 @@ class Reach(BrowserCase):
                 self.assertEqual(first, "Skip to the page")
 
     def test_an_outing_is_started_by_keyboard_alone(self):
-        page = self.open(DESKTOP)
-        self.sign_up(page)
-        self.set_up(page)
+        page = self.prepared(DESKTOP)
         for _ in range(60):
             page.keyboard.press("Tab")
             if page.evaluate("document.activeElement.textContent") == "Fish this set-up":

@@ -7,10 +7,7 @@ from tests.browser.base import DESKTOP, PHONE, BrowserCase, expect
 
 class Bench(BrowserCase):
     def bench(self, size=DESKTOP, feet=False):
-        page = self.open(size)
-        self.sign_up(page)
-        self.set_up(page, feet)
-        self.tab(page, "Thread")
+        page = self.prepared(size, "/thread", feet)
         expect(page.get_by_test_id("story")).to_be_visible()
         expect(page.get_by_test_id("flies-now")).to_contain_text("may be")
         return page
@@ -31,7 +28,7 @@ class Bench(BrowserCase):
         page.get_by_role("radio", name="Floating", exact=True).click()
         expect(page.locator("[data-layer=other-rig]")).to_be_attached()
         expect(page.get_by_label("Rate on the box")).to_have_count(0)
-        page.wait_for_timeout(600)
+        expect(page.locator("[aria-busy=true]")).to_have_count(0)
         self.assertLess(self.at(page, 60), 4.2)  # no deeper than leader and a dipping tip let it
         page.get_by_role("button", name="Take it away").click()
         page.get_by_role("button", name="Play", exact=True).click()

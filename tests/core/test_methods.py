@@ -21,6 +21,7 @@ from stillthread.core.tackle.lines import Line
 from stillthread.core.trout.notice import upward_reach_m
 from stillthread.core.units import m_to_feet
 from stillthread.core.water.reading import Reading
+from tests.checks import some
 from tests.days import FLOATING, INTERMEDIATE, MAY, TIP, TYPE_3, TYPE_7, day
 
 NOON = datetime(2026, 5, 15, 12, tzinfo=UTC)
@@ -164,9 +165,8 @@ class Methods(unittest.TestCase):
         # Trade: never less than 12 ft near the surface.
         for flies in (1, 2, 3):
             plan = make_plan(day(lines=(FLOATING,), rules=Rules(max_flies=flies)))
-            for s in plan.set_ups:
-                if s.method in ("nymphs", "dry"):
-                    self.assertGreaterEqual(m_to_feet(s.leader.length_m), 12 - 1e-9)
+            for s in some(s for s in plan.set_ups if s.method in ("nymphs", "dry")):
+                self.assertGreaterEqual(m_to_feet(s.leader.length_m), 12 - 1e-9)
 
     def test_an_empty_kind_of_fly_rules_the_method_out(self):
         sunk = tuple(f for f in STARTER_FLIES if not f.surface)
@@ -180,7 +180,7 @@ class Methods(unittest.TestCase):
         self.assertEqual((told["Float rig"], told["Dry fly"], told["Slow nymphs"]), ("kit", "kit", "kit"))
 
     def test_the_longest_count_is_a_minute_and_a_half(self):
-        for s in self.set_ups(reading=replace(MAY, water_depth_m=6.0)).values():
+        for s in some(self.set_ups(reading=replace(MAY, water_depth_m=6.0)).values()):
             self.assertLessEqual(s.count_s or 0, 90)
 
     def test_a_named_line_keeps_its_name(self):
@@ -189,7 +189,7 @@ class Methods(unittest.TestCase):
         self.assertIn("The green one", [s.title for s in plan.set_ups] + [r.what for r in plan.ruled_out])
 
     def test_comfortable_cast_is_not_overrun(self):
-        for s in self.set_ups(angler=Angler(cast_m=12.0)).values():
+        for s in some(self.set_ups(angler=Angler(cast_m=12.0)).values()):
             self.assertLessEqual(s.cast_m, 12.0)
 
 

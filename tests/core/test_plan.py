@@ -13,6 +13,7 @@ from stillthread.core.setup.plan import make_plan
 from stillthread.core.setup.schools import Schools
 from stillthread.core.thread.band import simulate
 from stillthread.core.water.reading import Reading
+from tests.checks import some
 from tests.days import BASIN, DROP, FLOATING, LINES, MARGIN, MAY, SUMMER, TYPE_7, UPLAND, day, profile
 
 WARM = Reading(profile((0, 21.0), (2, 20.8), (5, 19.5)), 5.5, 3.0, None, 225.0, 4, "clear")
@@ -43,7 +44,7 @@ class SetUps(unittest.TestCase):
 
     def test_what_the_plan_says_is_what_the_thread_says(self):
         # The set-up's own rig and cast, run again: mean depth while it is fished, and where the count puts it.
-        for s in make_plan(day()).set_ups:
+        for s in some(make_plan(day()).set_ups):
             if s.count_s is None:
                 continue
             path = simulate(s.rig, s.cast).point
@@ -55,17 +56,16 @@ class SetUps(unittest.TestCase):
 
     def test_no_set_up_drags_its_flies_over_the_bottom(self):
         for one in (day(), day(place="Margin", reading=replace(MAY, profile=MAY.profile[:3], water_depth_m=2.0))):
-            for s in make_plan(one).set_ups:
+            for s in some(make_plan(one).set_ups):
                 if s.runs_m is not None and s.style not in ("over-bed", "up-slope"):
                     self.assertLess(s.runs_m[1], one.reading.water_depth_m)
 
     def test_a_line_never_lies_on_the_bed_while_it_is_counted(self):
-        for s in make_plan(day()).set_ups:
-            if s.count_s is not None and s.line.family == "sinking":
-                self.assertLessEqual(s.line.rate_m_s * (s.count_s - 1), MAY.water_depth_m)
+        for s in some(s for s in make_plan(day()).set_ups if s.count_s is not None and s.line.family == "sinking"):
+            self.assertLessEqual(s.line.rate_m_s * (s.count_s - 1), MAY.water_depth_m)
 
     def test_every_set_up_carries_reasons_and_numbers(self):
-        for s in make_plan(day()).set_ups:
+        for s in some(make_plan(day()).set_ups):
             self.assertTrue(s.reasons and s.watch_for and s.fallback and s.depth_note)
             self.assertGreater(s.cast_m, 0)
             self.assertEqual(s.flies[-1].position, "point")
@@ -104,14 +104,13 @@ class Limits(unittest.TestCase):
     def test_what_cannot_be_landed_goes_on_a_quick_release_float(self):
         # A 9 ft rod with a short net reaches 2.74 + 0.6 + 0.4 = 3.74 m: no fixed float below that.
         short = Angler(rod_m=2.74, net_m=0.4, arm_m=0.6)
-        for s in make_plan(day(angler=short)).set_ups:
-            if s.float_hang_m is not None:
-                self.assertEqual(s.float_kind, "fixed" if s.float_hang_m <= 3.74 else "release")
+        for s in some(s for s in make_plan(day(angler=short)).set_ups if s.float_hang_m is not None):
+            self.assertEqual(s.float_kind, "fixed" if s.float_hang_m <= 3.74 else "release")
 
     def test_removing_a_line_or_a_fly_removes_it_from_every_set_up(self):
         plan = make_plan(day())
         used = {s.line.key for s in plan.set_ups}
-        for key in used:
+        for key in some(used):
             rest = tuple(line for line in LINES if line.key != key)
             self.assertNotIn(key, {s.line.key for s in make_plan(day(lines=rest)).set_ups})
         fly = plan.set_ups[0].flies[-1].fly
@@ -244,7 +243,7 @@ class AnyDay(unittest.TestCase):
         plan = make_plan(day(when=when, reading=reading, water=water, place="Anywhere"))
         self.assertAlmostEqual(float(plan.chosen.mass.sum()), 1.0, places=9)
         self.assertLessEqual(len(plan.set_ups), 4)
-        for s in plan.set_ups:
+        for s in some(plan.set_ups):
             self.assertTrue(0 <= s.low_m <= s.high_m <= bed + 1e-9, s)
             self.assertTrue(0 < s.relative <= 1)
             self.assertTrue(all(f.depth_m is None or 0 <= f.depth_m <= bed for f in s.flies))

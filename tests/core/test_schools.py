@@ -8,6 +8,7 @@ from stillthread.core.setup.model import Angler, Rules
 from stillthread.core.setup.plan import make_plan
 from stillthread.core.setup.schools import QUESTIONS, Schools
 from stillthread.core.tackle.lines import Line
+from tests.checks import some
 from tests.days import FLOATING, MAY, TYPE_7, UPLAND, day, profile
 
 DAY = day(rules=Rules(max_flies=3))
@@ -47,7 +48,7 @@ class Ladders(unittest.TestCase):
         self.assertEqual(up, sorted(up, reverse=True))
 
     def test_a_longer_count_is_never_shallower_on_the_same_rig(self):
-        for s in plan_for().set_ups:
+        for s in some(plan_for().set_ups):
             if s.count_s is not None:
                 rungs = sorted(s.ladder, key=lambda r: r.count_s)
                 depths = [r.depth_m for r in rungs]

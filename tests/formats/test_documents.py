@@ -10,6 +10,7 @@ from stillthread.formats import plan_contract as c
 from stillthread.formats.plan_json import plan_answer, plan_input_from
 from stillthread.formats.strict import Strict, parse_document
 from stillthread.formats.water_json import reading_from, water_from
+from tests.checks import some
 from tests.days import SUMMER, day
 
 EXAMPLE = pathlib.Path(__file__).resolve().parents[2] / "docs" / "examples" / "day.json"
@@ -103,9 +104,8 @@ class Values(unittest.TestCase):
 
     def test_sink_tables_start_at_the_surface_and_reach_the_count(self):
         given = day()
-        for s in plan_answer(given, make_plan(given)).set_ups:
-            if s.count_s is not None:
-                self.assertEqual(s.sink_table[0].t_s, 0)
-                self.assertGreaterEqual(s.sink_table[-1].t_s, s.count_s)
-                at = next(row for row in s.sink_table if row.t_s == s.count_s)
-                self.assertTrue(at.low_m <= at.depth_m <= at.high_m)
+        for s in some(s for s in plan_answer(given, make_plan(given)).set_ups if s.count_s is not None):
+            self.assertEqual(s.sink_table[0].t_s, 0)
+            self.assertGreaterEqual(s.sink_table[-1].t_s, s.count_s)
+            at = next(row for row in s.sink_table if row.t_s == s.count_s)
+            self.assertTrue(at.low_m <= at.depth_m <= at.high_m)

@@ -15,6 +15,7 @@ from stillthread.core.setup.plan import make_plan
 from stillthread.formats.simulate_contract import SimulateAnswer, SimulateRequest
 from stillthread.formats.simulate_json import document_from, simulate_answer
 from stillthread.formats.strict import parse_document
+from tests.checks import some
 from tests.days import day
 
 ROOT = pathlib.Path(__file__).resolve().parents[2]
@@ -59,12 +60,11 @@ class Examples(unittest.TestCase):
         self.assertIn("float", json.loads(answer.model_dump_json()))
 
     def test_a_plans_set_up_is_a_simulate_document(self):
-        for one in make_plan(day()).set_ups:
-            if one.rig is not None:
-                document = document_from(one.rig, one.cast)
-                again = parse_document(SimulateRequest, document.model_dump_json())
-                self.assertEqual(document, again)
-                self.assertIsInstance(simulate_answer(again), SimulateAnswer)
+        for one in some(one for one in make_plan(day()).set_ups if one.rig is not None):
+            document = document_from(one.rig, one.cast)
+            again = parse_document(SimulateRequest, document.model_dump_json())
+            self.assertEqual(document, again)
+            self.assertIsInstance(simulate_answer(again), SimulateAnswer)
 
     def test_without_a_band_the_path_is_the_same(self):
         with_band, bare = run({}), run({}, band=False)

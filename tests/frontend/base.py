@@ -15,15 +15,22 @@ FRONTEND = ROOT / "frontend"
 # NaN and dates do not survive JSON; say them in words.
 RUNNER = """
 import * as m from %(module)s;
-import { readFileSync } from "node:fs";
+import { createInterface } from "node:readline";
 const clean = (_k, v) => (typeof v === "number" && !Number.isFinite(v) ? String(v) : v instanceof Date ? v.toISOString() : v);
-const calls = JSON.parse(readFileSync(0, "utf8"));
 const revive = (a) => (a && a.$date ? new Date(a.$date) : a && a.$nan ? NaN : a);
-const out = calls.map(([name, args]) => {
+const call = ([name, args]) => {
   const value = m[name](...args.map(revive));
   return value === undefined ? null : value;
-});
-process.stdout.write(JSON.stringify(out, clean));
+};
+for await (const line of createInterface({ input: process.stdin })) {
+  let told;
+  try {
+    told = { out: JSON.parse(line).map(call) };
+  } catch (error) {
+    told = { failed: String(error.stack) };
+  }
+  process.stdout.write(`${JSON.stringify(told, clean)}\n`);
+}
 """
 
 
@@ -43,20 +50,24 @@ class ModuleCase(unittest.TestCase):
         done = subprocess.run(command, cwd=FRONTEND, capture_output=True, text=True)
         if done.returncode != 0:
             raise AssertionError(done.stdout + done.stderr)
-        cls.runner = pathlib.Path(cls.folder.name) / "run.mjs"
-        cls.runner.write_text(RUNNER % {"module": json.dumps(bundle.as_uri())}, "utf-8")
+        runner = pathlib.Path(cls.folder.name) / "run.mjs"
+        runner.write_text(RUNNER % {"module": json.dumps(bundle.as_uri())}, "utf-8")
+        cls.node = subprocess.Popen(["node", str(runner)], stdin=subprocess.PIPE, stdout=subprocess.PIPE, text=True)
 
     @classmethod
     def tearDownClass(cls) -> None:
+        cls.node.communicate()
         cls.folder.cleanup()
         super().tearDownClass()
 
     def calls(self, name: str, *cases: tuple) -> list[Any]:
         """Return what `name` gives for each tuple of arguments."""
         work = json.dumps([[name, list(case)] for case in cases])
-        done = subprocess.run(["node", str(self.runner)], input=work, capture_output=True, text=True)
-        self.assertEqual(done.returncode, 0, done.stderr)
-        return json.loads(done.stdout)
+        self.node.stdin.write(f"{work}\n")
+        self.node.stdin.flush()
+        told = json.loads(self.node.stdout.readline())
+        self.assertNotIn("failed", told, told.get("failed"))
+        return told["out"]
 
     def call(self, name: str, *args: Any) -> Any:
         """Return what `name` gives for these arguments."""

@@ -6,14 +6,20 @@ import { useWater, type Water } from "../lib/waters";
 import { Empty, Failed, Loading } from "./states";
 import { words } from "./strings";
 
-export function WithWater({ children }: { children: (water: Water) => ReactNode }) {
+interface Props {
+  /** False on pages that show nothing of the plan: then none is asked for. */
+  planned?: boolean;
+  children: (water: Water) => ReactNode;
+}
+
+export function WithWater({ planned = true, children }: Props) {
   const { water, list, unknown, isPending, isError, error, refetch } = useWater();
   if (isPending) return <Loading what={words.fetchingWaters} />;
   if (isError) return <Failed error={error} again={() => void refetch()} />;
   if (list.length === 0) return <Navigate to="/start" replace />;
   if (!water || unknown) return <Empty title={words.unknownWater} />;
   return (
-    <ReadingProvider key={water.id} water={water}>
+    <ReadingProvider key={water.id} water={water} planned={planned}>
       {children(water)}
     </ReadingProvider>
   );

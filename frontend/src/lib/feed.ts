@@ -1,6 +1,7 @@
 /** The boat feed: its live values, asked for once a second while it is on. */
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { api, need, type Schemas } from "../api/client";
+import { again } from "./again";
 
 export type FeedState = Schemas["FeedOut"];
 
@@ -26,7 +27,7 @@ export function useFeedActions() {
   });
   const disconnect = useMutation({
     mutationFn: () => need(api.DELETE("/api/feed")),
-    onSuccess: () => client.invalidateQueries({ queryKey: ["feed"] }),
+    onSuccess: () => again(client, ["feed"]),
   });
   const record = useMutation({
     mutationFn: (body: Schemas["FeedLineBody"]) => need(api.POST("/api/feed/line", { body })),
@@ -36,7 +37,7 @@ export function useFeedActions() {
     mutationFn: () => need(api.DELETE("/api/feed/line")),
     onSuccess: (feed) => {
       took(feed);
-      client.invalidateQueries({ queryKey: ["chart"] });
+      void again(client, ["chart"]);
     },
   });
   return { connect, disconnect, record, stop };

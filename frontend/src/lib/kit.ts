@@ -1,6 +1,7 @@
 /** Lines and flies: what the server has, and the ways to change it. */
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { api, need, type Schemas } from "../api/client";
+import { again } from "./again";
 
 /** A fly in the box as it is written back: without what the server computes. */
 export function flyBody(fly: Schemas["FlyOut"]): Schemas["FlyBody"] {
@@ -22,52 +23,49 @@ export function useKit() {
 
 function useAgain() {
   const client = useQueryClient();
-  return () => {
-    client.invalidateQueries({ queryKey: ["kit"] });
-    client.invalidateQueries({ queryKey: ["plan"] });
-  };
+  return () => void again(client, ["kit"], ["plan"]);
 }
 
 export function usePutLine() {
-  const again = useAgain();
+  const asked = useAgain();
   return useMutation({
     mutationFn: ({ id, body }: { id: string; body: Schemas["LineBody"] }) =>
       need(api.PUT("/api/kit/lines/{line_id}", { params: { path: { line_id: id } }, body })),
-    onSuccess: again,
+    onSuccess: asked,
   });
 }
 
 export function useDeleteLine() {
-  const again = useAgain();
+  const asked = useAgain();
   return useMutation({
     mutationFn: (id: string) =>
       need(api.DELETE("/api/kit/lines/{line_id}", { params: { path: { line_id: id } } })),
-    onSuccess: again,
+    onSuccess: asked,
   });
 }
 
 export function usePutFly() {
-  const again = useAgain();
+  const asked = useAgain();
   return useMutation({
     mutationFn: ({ id, body }: { id: string; body: Schemas["FlyBody"] }) =>
       need(api.PUT("/api/kit/flies/{fly_id}", { params: { path: { fly_id: id } }, body })),
-    onSuccess: again,
+    onSuccess: asked,
   });
 }
 
 export function useDeleteFly() {
-  const again = useAgain();
+  const asked = useAgain();
   return useMutation({
     mutationFn: (id: string) =>
       need(api.DELETE("/api/kit/flies/{fly_id}", { params: { path: { fly_id: id } } })),
-    onSuccess: again,
+    onSuccess: asked,
   });
 }
 
 export function useAddStarter() {
-  const again = useAgain();
+  const asked = useAgain();
   return useMutation({
     mutationFn: (keys: string[]) => need(api.POST("/api/kit/starter", { body: { keys } })),
-    onSuccess: again,
+    onSuccess: asked,
   });
 }

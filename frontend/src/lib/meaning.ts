@@ -18,11 +18,12 @@ export function useMeaning(waterId: string) {
   }, [text]);
   return useQuery({
     queryKey: ["read", waterId, settled],
-    queryFn: () =>
+    queryFn: ({ signal }) =>
       need(
         api.POST("/api/waters/{water_id}/read", {
           params: { path: { water_id: waterId } },
           body: JSON.parse(settled) as Schemas["ReadBody"],
+          signal,
         }),
       ),
     enabled: !mending && settled === text,

@@ -133,7 +133,13 @@ function useKeep(water: Water, draft: Draft, body: PlanBody, ready: boolean): In
   return state;
 }
 
-export function ReadingProvider({ water, children }: { water: Water; children: ReactNode }) {
+interface Props {
+  water: Water;
+  planned: boolean;
+  children: ReactNode;
+}
+
+export function ReadingProvider({ water, planned, children }: Props) {
   const { name, settings } = useReader();
   const { draft, write, waiting, startFromLast, touched } = useDraft(water);
   const { day, changeDay } = useStoredDay(`day:${name}:${water.id}`);
@@ -158,9 +164,10 @@ export function ReadingProvider({ water, children }: { water: Water; children: R
   const key = useSettled(text, 150);
   const plan = useQuery({
     queryKey: ["plan", water.id, key, settings],
-    queryFn: () => need(api.POST("/api/plans/preview", { body: JSON.parse(key) as PlanBody })),
+    queryFn: ({ signal }) =>
+      need(api.POST("/api/plans/preview", { body: JSON.parse(key) as PlanBody, signal })),
     // Only what stands on the page is planned for: not a body from before the stored reading arrived.
-    enabled: readable && !waiting && key === text,
+    enabled: planned && readable && !waiting && key === text,
     placeholderData: keepPreviousData,
     retry: false,
     staleTime: Number.POSITIVE_INFINITY,

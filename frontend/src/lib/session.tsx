@@ -2,6 +2,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { createContext, type ReactNode, useContext, useMemo } from "react";
 import { api, need, type Schemas } from "../api/client";
+import { again } from "./again";
 import { say, type Voice } from "./words";
 
 export type Settings = Schemas["SettingsIO"];
@@ -79,7 +80,7 @@ export function useSaveSettings() {
     mutationFn: (body: Settings) => need(api.PUT("/api/settings", { body })),
     onSuccess: (settings) => {
       client.setQueryData<Session>(["session"], (old) => (old ? { ...old, settings } : old));
-      client.invalidateQueries({ queryKey: ["log"] });
+      void again(client, ["log"]);
     },
   });
 }

@@ -2,6 +2,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useSearchParams } from "react-router";
 import { api, need, type Schemas } from "../api/client";
+import { again } from "./again";
 import { load, save } from "./store";
 
 export type Water = Schemas["WaterOut"];
@@ -30,7 +31,7 @@ export function useSaveWater() {
   return useMutation({
     mutationFn: ({ id, body }: { id: string; body: Schemas["WaterBody"] }) =>
       need(api.PUT("/api/waters/{water_id}", { params: { path: { water_id: id } }, body })),
-    onSuccess: () => client.invalidateQueries(),
+    onSuccess: () => again(client),
   });
 }
 
@@ -39,6 +40,6 @@ export function useDeleteWater() {
   return useMutation({
     mutationFn: (id: string) =>
       need(api.DELETE("/api/waters/{water_id}", { params: { path: { water_id: id } } })),
-    onSuccess: () => client.invalidateQueries({ queryKey: ["waters"] }),
+    onSuccess: () => again(client, ["waters"]),
   });
 }

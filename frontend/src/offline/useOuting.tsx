@@ -10,6 +10,7 @@ import {
   useSyncExternalStore,
 } from "react";
 import { api, need } from "../api/client";
+import { again } from "../lib/again";
 import { useReader } from "../lib/session";
 import { Outbox, type Write } from "./outbox";
 import { type Outing, withWrite } from "./overlay";
@@ -28,12 +29,9 @@ export function OutboxProvider({ children }: { children: ReactNode }) {
   useEffect(() => {
     box.onSent = (write) => {
       client.setQueryData<Outing>(["outing", write.outing], (old) => (old ? withWrite(old, write) : old));
-      const again = (queryKey: string[]) =>
-        // A first answer still under way may be older than this write: drop it, then ask.
-        client.cancelQueries({ queryKey }).then(() => client.invalidateQueries({ queryKey }));
-      void again(["log"]);
+      void again(client, ["log"]);
       // Rates and effort are the server's to compute: ask again once nothing more is waiting.
-      if (box.snapshot().length <= 1) setTimeout(() => void again(["outing", write.outing]), 50);
+      if (box.snapshot().length <= 1) setTimeout(() => void again(client, ["outing", write.outing]), 50);
     };
   }, [box, client]);
   return <OutboxContext.Provider value={box}>{children}</OutboxContext.Provider>;

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import copy
 import math
 from collections import OrderedDict
 from collections.abc import Callable, Sequence
@@ -12,6 +13,7 @@ from typing import Protocol
 
 import numpy as np
 
+from stillthread.core.errors import NobodyWaitsError
 from stillthread.core.setup.model import PlacedFly, Retrieve, Trace
 from stillthread.core.setup.score import CAST_S, Reach
 from stillthread.core.tackle.fly_build import build_on_hook
@@ -53,10 +55,23 @@ class Paths:
         self._shelf, self._kept = shelf, kept
         self._memory: OrderedDict[str, CastResult] = OrderedDict()
         self._lock = Lock()
+        self._wanted: Callable[[], bool] = lambda: True
+
+    def while_(self, wanted: Callable[[], bool]) -> Paths:
+        """Return the same memory, asked for somebody who may leave: before each path it raises NobodyWaitsError once
+        `wanted` says no.
+        """
+        asked = copy.copy(self)
+        asked._wanted = wanted
+        return asked
 
     def __len__(self) -> int:
         """Return how many paths are in memory."""
         return len(self._memory)
+
+    def lean_on(self, shelf: Shelf | None) -> None:
+        """Look on another shelf from now on, or on none."""
+        self._shelf = shelf
 
     def clear(self) -> None:
         """Forget what is in memory; the shelf keeps its own."""
@@ -72,7 +87,9 @@ class Paths:
                 return found
         found = self._shelf.get(name) if self._shelf else None
         if found is None:
-            found = run()
+            if not self._wanted():
+                raise NobodyWaitsError
+            found = run().single()
             if self._shelf:
                 self._shelf.put(name, found)
         with self._lock:

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 from numpy.typing import NDArray
@@ -13,6 +13,9 @@ CELL_M = 0.1
 FILM_ZONE_M = 0.12  # the trade's film zone: the top 10 to 12 cm
 TOUCH_M = 0.01
 MOST_SHAPES = 80
+
+
+TRACK_ARRAYS = ("t_s", "x_m", "depth_m", "p10_m", "p90_m")  # of a FlyTrack
 
 
 @dataclass(frozen=True)
@@ -106,6 +109,18 @@ class CastResult:
     line_end_m: Array  # depth of the line's front end through time [m], on the tracks' times
     float_pull_g: Array | None  # vertical pull on the float through time [g]
     notes: tuple[str, ...]
+
+    def single(self) -> CastResult:
+        """Return the same path with its depths and places in single precision, as a shelf keeps it: what is computed and
+        what is remembered are then one and the same.
+        """
+
+        def cut(values: Array) -> Array:
+            return values.astype(np.float32).astype(np.float64)
+
+        flies = tuple(replace(f, **{name: cut(getattr(f, name)) for name in TRACK_ARRAYS}) for f in self.flies)
+        pull = None if self.float_pull_g is None else cut(self.float_pull_g)
+        return replace(self, flies=flies, line_end_m=cut(self.line_end_m), float_pull_g=pull)
 
     def shapes(self, most: int = MOST_SHAPES) -> tuple[LineShape, ...]:
         """Return at most `most` moments of the whole chain, evenly spread."""

@@ -371,7 +371,7 @@ export interface paths {
         put?: never;
         /**
          * Preview
-         * @description Compute a plan without keeping it.
+         * @description Compute a plan without keeping it; given up (409) when the same page asks for another meanwhile.
          */
         post: operations["stillthread_plans_api_preview"];
         delete?: never;
@@ -7321,6 +7321,15 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -27,7 +27,7 @@ const Import = lazy(() => import("./Import"));
 const POINTS = [0, 45, 90, 135, 180, 225, 270, 315];
 
 export default function ChartPage() {
-  return <WithWater>{(water) => <ChartWork water={water} />}</WithWater>;
+  return <WithWater planned={false}>{(water) => <ChartWork water={water} />}</WithWater>;
 }
 
 function BedColumn({

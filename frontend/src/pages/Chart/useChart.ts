@@ -1,6 +1,7 @@
 /** The chart of a water and the ways to change it. */
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { api, need, type Schemas } from "../../api/client";
+import { again } from "../../lib/again";
 import type { Water } from "../../lib/waters";
 
 export type Chart = Schemas["ChartOut"];
@@ -24,15 +25,11 @@ export function useChart(waterId: string, windFrom: number | null) {
 
 function useAgain(waterId: string) {
   const client = useQueryClient();
-  return () => {
-    client.invalidateQueries({ queryKey: ["chart", waterId] });
-    client.invalidateQueries({ queryKey: ["read", waterId] });
-    client.invalidateQueries({ queryKey: ["plan", waterId] });
-  };
+  return () => void again(client, ["chart", waterId], ["read", waterId], ["plan", waterId]);
 }
 
 export function usePutOutline(waterId: string) {
-  const again = useAgain(waterId);
+  const asked = useAgain(waterId);
   return useMutation({
     mutationFn: (rings: Chart["rings"]) =>
       need(
@@ -41,12 +38,12 @@ export function usePutOutline(waterId: string) {
           body: { rings },
         }),
       ),
-    onSuccess: again,
+    onSuccess: asked,
   });
 }
 
 export function usePutSounding(waterId: string) {
-  const again = useAgain(waterId);
+  const asked = useAgain(waterId);
   return useMutation({
     mutationFn: ({ id, body }: { id: string; body: Schemas["SoundingBody"] }) =>
       need(
@@ -55,12 +52,12 @@ export function usePutSounding(waterId: string) {
           body,
         }),
       ),
-    onSuccess: again,
+    onSuccess: asked,
   });
 }
 
 export function useDeleteSounding(waterId: string) {
-  const again = useAgain(waterId);
+  const asked = useAgain(waterId);
   return useMutation({
     mutationFn: (id: string) =>
       need(
@@ -68,12 +65,12 @@ export function useDeleteSounding(waterId: string) {
           params: { path: { water_id: waterId, sounding_id: id } },
         }),
       ),
-    onSuccess: again,
+    onSuccess: asked,
   });
 }
 
 export function useDeleteLine(waterId: string) {
-  const again = useAgain(waterId);
+  const asked = useAgain(waterId);
   return useMutation({
     mutationFn: (id: string) =>
       need(
@@ -81,7 +78,7 @@ export function useDeleteLine(waterId: string) {
           params: { path: { water_id: waterId, line_id: id } },
         }),
       ),
-    onSuccess: again,
+    onSuccess: asked,
   });
 }
 
@@ -112,7 +109,7 @@ interface Wanted {
 
 /** Take the wanted parts of a map file; UUIDs made once make a second press harmless. */
 export function useTakeMap(water: Water) {
-  const again = useAgain(water.id);
+  const asked = useAgain(water.id);
   const client = useQueryClient();
   return useMutation({
     mutationFn: async ({ map, ids, wanted }: { map: MapFile; ids: string[]; wanted: Wanted }) => {
@@ -147,8 +144,8 @@ export function useTakeMap(water: Water) {
         );
     },
     onSuccess: () => {
-      again();
-      client.invalidateQueries({ queryKey: ["waters"] });
+      asked();
+      void again(client, ["waters"]);
     },
   });
 }

@@ -20,7 +20,7 @@ import { type Fly, useTakeBox } from "./useBox";
 const PatternSheet = lazy(() => import("./PatternSheet"));
 
 export default function FlyBoxPage() {
-  return <WithWater>{() => <Box />}</WithWater>;
+  return <WithWater planned={false}>{() => <Box />}</WithWater>;
 }
 
 /** Search and filters live in the address, so that a view can be shared. */

@@ -1,6 +1,7 @@
 /** The fly box, what fits today, the tie list, and files in and out. */
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { api, need, type Schemas } from "../../api/client";
+import { again } from "../../lib/again";
 import type { PlanBody } from "../../lib/draft";
 
 export type Fly = Schemas["FlyOut"];
@@ -39,10 +40,7 @@ export function useTakeBox() {
           },
         }),
       ),
-    onSuccess: () => {
-      client.invalidateQueries({ queryKey: ["kit"] });
-      client.invalidateQueries({ queryKey: ["plan"] });
-    },
+    onSuccess: () => void again(client, ["kit"], ["plan"]),
   });
 }
 

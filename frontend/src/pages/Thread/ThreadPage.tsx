@@ -125,7 +125,10 @@ export default function ThreadPage() {
   const failed = !thread.answer && thread.problems.length === 0 && thread.error;
   return (
     <div className="flex flex-1 flex-col wide:grid wide:grid-cols-[minmax(0,56vw)_minmax(0,1fr)]">
-      <div className="sticky top-0 z-[5] flex h-[25rem] flex-col border-b-2 border-ink bg-paper wide:top-14 wide:h-[calc(100dvh-3.5rem)] wide:border-r-2 wide:border-b-0">
+      <div
+        aria-busy={thread.busy}
+        className="sticky top-0 z-[5] flex h-[25rem] flex-col border-b-2 border-ink bg-paper wide:top-14 wide:h-[calc(100dvh-3.5rem)] wide:border-r-2 wide:border-b-0"
+      >
         {failed ? (
           <Failed error={thread.error} />
         ) : (

@@ -2,12 +2,14 @@
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useRef } from "react";
 import { ApiError, api, need, type Problem, type Schemas } from "../../api/client";
+import { again } from "../../lib/again";
 import type { Answer, RigDoc } from "./rig";
 
 function useRun(rig: RigDoc | null, band: boolean, enabled: boolean) {
   return useQuery({
     queryKey: ["thread", band, rig],
-    queryFn: () => need(api.POST("/api/thread/simulate", { body: { ...(rig as RigDoc), band } })),
+    queryFn: ({ signal }) =>
+      need(api.POST("/api/thread/simulate", { body: { ...(rig as RigDoc), band }, signal })),
     enabled: rig !== null && enabled,
     placeholderData: keepPreviousData,
     staleTime: Number.POSITIVE_INFINITY,
@@ -92,7 +94,7 @@ export function usePutRig() {
   return useMutation({
     mutationFn: ({ id, body }: { id: string; body: Schemas["RigBody"] }) =>
       need(api.PUT("/api/thread/rigs/{rig_id}", { params: { path: { rig_id: id } }, body })),
-    onSuccess: () => client.invalidateQueries({ queryKey: ["rigs"] }),
+    onSuccess: () => again(client, ["rigs"]),
   });
 }
 
@@ -101,6 +103,6 @@ export function useDeleteRig() {
   return useMutation({
     mutationFn: (id: string) =>
       need(api.DELETE("/api/thread/rigs/{rig_id}", { params: { path: { rig_id: id } } })),
-    onSuccess: () => client.invalidateQueries({ queryKey: ["rigs"] }),
+    onSuccess: () => again(client, ["rigs"]),
   });
 }

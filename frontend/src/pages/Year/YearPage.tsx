@@ -21,7 +21,7 @@ import { YearCurve } from "./YearCurve";
 type Profile = Schemas["SeasonProfileOut"];
 
 export default function YearPage() {
-  return <WithWater>{(water) => <YearWork water={water} />}</WithWater>;
+  return <WithWater planned={false}>{(water) => <YearWork water={water} />}</WithWater>;
 }
 
 /** The month's letter at the top of each line, where there is room for it. */

@@ -1,0 +1,135 @@
+"""One live server and one browser for all browser tests of a process, and the traffic between them."""
+
+from __future__ import annotations
+
+import logging
+import os
+import sys
+import threading
+import traceback
+from collections.abc import Callable, Iterable, Iterator
+from functools import cache
+from multiprocessing.util import Finalize
+from typing import Any
+
+from django.core.servers.basehttp import ThreadedWSGIServer
+from django.test.testcases import LiveServerThread, QuietWSGIRequestHandler
+from playwright.sync_api import Browser, sync_playwright
+
+from stillthread.site.settings import ROOT
+
+sys.path.insert(0, str(ROOT / "scripts"))
+
+from browser import launch  # noqa: E402
+
+os.environ["DJANGO_ALLOW_ASYNC_UNSAFE"] = (
+    "true"  # the driver keeps an event loop in the thread that also asks the database
+)
+SETTLE_S = 60.0  # a ceiling, never waited for: a request that takes longer is a fault of its own
+
+
+class Traffic(logging.Handler):
+    """Counts requests under way, and keeps every traceback the server meets."""
+
+    def __init__(self) -> None:
+        super().__init__(logging.ERROR)
+        self._under_way: list[str] = []
+        self._changed = threading.Condition()
+        self._faults: list[str] = []
+
+    def watching(self, application: Callable[..., Iterable[bytes]]) -> Callable[..., Iterable[bytes]]:
+        """Return the application with its requests counted from the first line to the last byte."""
+
+        def answer(environ: dict[str, Any], start_response: Any) -> Iterable[bytes]:
+            name = f"{environ['REQUEST_METHOD']} {environ['PATH_INFO']}"
+            with self._changed:
+                self._under_way.append(name)
+            try:
+                return _Body(application(environ, start_response), lambda: self._ended(name))
+            except BaseException:
+                self._ended(name)
+                raise
+
+        return answer
+
+    def _ended(self, name: str) -> None:
+        with self._changed:
+            self._under_way.remove(name)
+            self._changed.notify_all()
+
+    def emit(self, record: logging.LogRecord) -> None:
+        """Keep a logged traceback; plain lines are what the server is there to say."""
+        if record.exc_info:
+            self.fault(self.format(record))
+
+    def fault(self, text: str) -> None:
+        """Keep a fault until the test at hand asks for it."""
+        self._faults.append(text)
+
+    def settled(self) -> list[str]:
+        """Wait until the server is idle; return what went wrong since the last time, requests that never end among it."""
+        with self._changed:
+            if not self._changed.wait_for(lambda: not self._under_way, SETTLE_S):
+                self._faults.append(f"still under way after {SETTLE_S:.0f} s: {', '.join(self._under_way)}")
+        found, self._faults = self._faults, []
+        return found
+
+
+class _Body:
+    """The body of an answer; says when it has been sent or given up."""
+
+    def __init__(self, body: Iterable[bytes], ended: Callable[[], None]) -> None:
+        self._body, self._ended = body, ended
+
+    def __iter__(self) -> Iterator[bytes]:
+        return iter(self._body)
+
+    def close(self) -> None:
+        try:
+            getattr(self._body, "close", lambda: None)()
+        finally:
+            self._ended()
+
+
+TRAFFIC = Traffic()
+
+
+class _Server(ThreadedWSGIServer):
+    def handle_error(self, request: Any, client_address: Any) -> None:
+        """A page that goes away in the middle of an answer is no fault; anything else is."""
+        if not isinstance(sys.exc_info()[1], ConnectionError):
+            TRAFFIC.fault(traceback.format_exc())
+
+
+class _Thread(LiveServerThread):
+    def _create_server(self, connections_override: Any = None) -> _Server:
+        return _Server((self.host, self.port), QuietWSGIRequestHandler, allow_reuse_address=False)
+
+
+@cache
+def address() -> str:
+    """Start the server once; return its address."""
+    thread = _Thread("localhost", TRAFFIC.watching)
+    thread.daemon = True
+    thread.start()
+    thread.is_ready.wait()
+    if thread.error:
+        raise thread.error
+    for name in ("stillthread", "django.request"):
+        logging.getLogger(name).addHandler(TRAFFIC)
+    Finalize(None, thread.terminate, exitpriority=10)
+    return f"http://{thread.host}:{thread.port}"
+
+
+@cache
+def browser() -> Browser:
+    """Start the browser once."""
+    driver = sync_playwright().start()
+    found = launch(driver)
+
+    def close() -> None:
+        found.close()
+        driver.stop()
+
+    Finalize(None, close, exitpriority=20)
+    return found
