@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+import sys
 import time
 import uuid
 from collections.abc import Callable
@@ -111,12 +112,18 @@ class BrowserCase(TransactionTestCase):
         self.context: BrowserContext = browser().new_context(viewport=size, locale="en-GB", timezone_id="Europe/London")
         self.addCleanup(self.context.close)
         page = self.context.new_page()
+        self.addCleanup(self._tell, page)
         page.set_default_timeout(CEILING_MS)
         self.faults: list[str] = []
         page.on("pageerror", lambda error: self.faults.append(str(error)))
         page.on("console", lambda m: m.type == "error" and "Content Security" in m.text and self.faults.append(m.text))
         self.addCleanup(lambda: self.assertEqual(self.faults, []))
         return page
+
+    def _tell(self, page: Page) -> None:
+        """Say what stood on the page of a test that failed."""
+        if not self._outcome.success:  # type: ignore[attr-defined]
+            sys.stderr.write(f"\n{self.id()}: {page.url}\n{page.locator('body').inner_text()[:2000]}\n")
 
     def _settle(self) -> None:
         self.assertEqual(TRAFFIC.settled(), [], "the server met a fault")

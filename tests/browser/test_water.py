@@ -148,7 +148,8 @@ class Reading(WaterCase):
         weather = self.stand_in("weather")
         with override_settings(WEATHER_URL=f"http://127.0.0.1:{weather.port}/weather"):
             page.get_by_role("button", name="Fetch the forecast").click()
-            expect(page.get_by_role("table", name="By the hour")).to_be_visible()
+            expect(page.get_by_role("button", name="Fetch it again")).to_be_visible()
+        expect(page.get_by_role("table", name="By the hour")).to_be_visible()
         page.get_by_role("button", name=re.compile("^Use .* for wind and sky")).click()
         expect(page.get_by_label("Wind", exact=True)).not_to_have_value("")
         expect(page.get_by_text("from the forecast")).to_be_visible()

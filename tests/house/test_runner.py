@@ -11,7 +11,7 @@ from tests.runner import HalvesSuite, Part, TallyResult, closing_line
 
 
 class Good(unittest.TestCase):
-    def runTest(self):
+    def runTest(self):  # noqa: N802 - unittest's name
         self.assertTrue(True)
 
 
@@ -28,7 +28,7 @@ class NeverSetUp(unittest.TestCase):
 
 
 class Halting(unittest.TestCase):
-    def runTest(self):
+    def runTest(self):  # noqa: N802 - unittest's name
         for n in (1, 2, 3):
             with self.subTest(n):
                 self.assertEqual(n, 2)

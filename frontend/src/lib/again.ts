@@ -14,3 +14,13 @@ export async function again(client: QueryClient, ...keys: QueryKey[]): Promise<v
     }),
   );
 }
+
+/** A write's own answer, put where a question's answer would stand; one still under way would be older. */
+export function answered<T>(
+  client: QueryClient,
+  queryKey: QueryKey,
+  value: T | ((old: T | undefined) => T | undefined),
+) {
+  void client.cancelQueries({ queryKey, exact: true });
+  client.setQueryData<T>(queryKey, value as T);
+}

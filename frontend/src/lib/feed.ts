@@ -1,7 +1,7 @@
 /** The boat feed: its live values, asked for once a second while it is on. */
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { api, need, type Schemas } from "../api/client";
-import { again } from "./again";
+import { again, answered } from "./again";
 
 export type FeedState = Schemas["FeedOut"];
 
@@ -20,7 +20,7 @@ export function useFeed(eager = false) {
 
 export function useFeedActions() {
   const client = useQueryClient();
-  const took = (feed: FeedState) => client.setQueryData(["feed"], feed);
+  const took = (feed: FeedState) => answered(client, ["feed"], feed);
   const connect = useMutation({
     mutationFn: (body: Schemas["FeedBody"]) => need(api.POST("/api/feed", { body })),
     onSuccess: took,

@@ -2,7 +2,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { createContext, type ReactNode, useContext, useMemo } from "react";
 import { api, need, type Schemas } from "../api/client";
-import { again } from "./again";
+import { again, answered } from "./again";
 import { say, type Voice } from "./words";
 
 export type Settings = Schemas["SettingsIO"];
@@ -58,7 +58,7 @@ export function useEnter() {
     },
     onSuccess: (session) => {
       client.removeQueries({ predicate: (query) => query.queryKey[0] !== "session" });
-      client.setQueryData(["session"], session);
+      answered(client, ["session"], session);
     },
   });
 }
@@ -69,7 +69,7 @@ export function useLeave() {
     mutationFn: () => need(api.POST("/api/session/sign-out")),
     onSuccess: (session) => {
       client.removeQueries({ predicate: (query) => query.queryKey[0] !== "session" });
-      client.setQueryData(["session"], session);
+      answered(client, ["session"], session);
     },
   });
 }
@@ -79,7 +79,7 @@ export function useSaveSettings() {
   return useMutation({
     mutationFn: (body: Settings) => need(api.PUT("/api/settings", { body })),
     onSuccess: (settings) => {
-      client.setQueryData<Session>(["session"], (old) => (old ? { ...old, settings } : old));
+      answered<Session>(client, ["session"], (old) => (old ? { ...old, settings } : old));
       void again(client, ["log"]);
     },
   });

@@ -1,7 +1,7 @@
 /** The weather by hour for a water: kept on the server, fetched on demand. */
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { api, need } from "../api/client";
-import { again } from "./again";
+import { again, answered } from "./again";
 
 export function useWeather(waterId: string) {
   return useQuery({
@@ -17,7 +17,7 @@ export function useFetchWeather(waterId: string) {
     mutationFn: () =>
       need(api.POST("/api/waters/{water_id}/weather/fetch", { params: { path: { water_id: waterId } } })),
     onSuccess: (forecast) => {
-      client.setQueryData(["weather", waterId], forecast);
+      answered(client, ["weather", waterId], forecast);
       void again(client, ["read", waterId]);
     },
   });

@@ -10,7 +10,7 @@ import {
   useSyncExternalStore,
 } from "react";
 import { api, need } from "../api/client";
-import { again } from "../lib/again";
+import { again, answered } from "../lib/again";
 import { useReader } from "../lib/session";
 import { Outbox, type Write } from "./outbox";
 import { type Outing, withWrite } from "./overlay";
@@ -28,7 +28,7 @@ export function OutboxProvider({ children }: { children: ReactNode }) {
   }, [name]);
   useEffect(() => {
     box.onSent = (write) => {
-      client.setQueryData<Outing>(["outing", write.outing], (old) => (old ? withWrite(old, write) : old));
+      answered<Outing>(client, ["outing", write.outing], (old) => (old ? withWrite(old, write) : old));
       void again(client, ["log"]);
       // Rates and effort are the server's to compute: ask again once nothing more is waiting.
       if (box.snapshot().length <= 1) setTimeout(() => void again(client, ["outing", write.outing]), 50);

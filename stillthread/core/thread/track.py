@@ -118,7 +118,7 @@ class CastResult:
         def cut(values: Array) -> Array:
             return values.astype(np.float32).astype(np.float64)
 
-        flies = tuple(replace(f, **{name: cut(getattr(f, name)) for name in TRACK_ARRAYS}) for f in self.flies)
+        flies = tuple(FlyTrack(f.name, *(cut(getattr(f, name)) for name in TRACK_ARRAYS)) for f in self.flies)
         pull = None if self.float_pull_g is None else cut(self.float_pull_g)
         return replace(self, flies=flies, line_end_m=cut(self.line_end_m), float_pull_g=pull)
 

@@ -1,7 +1,7 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useNavigate } from "react-router";
 import { api, need } from "../../api/client";
-import { again } from "../../lib/again";
+import { again, answered } from "../../lib/again";
 import type { PlanBody } from "../../lib/draft";
 
 /** Freeze the plan, start an outing with one of its set-ups, and go to the water. */
@@ -26,7 +26,7 @@ export function useStart() {
       );
     },
     onSuccess: (outing) => {
-      client.setQueryData(["outing", outing.id], outing);
+      answered(client, ["outing", outing.id], outing);
       void again(client, ["log"]);
       go(`/fish/${outing.id}?w=${outing.water_id}`);
     },

@@ -3,7 +3,7 @@ import { useState } from "react";
 import { useNavigate } from "react-router";
 import { ApiError, api, need, type Problem, type Schemas } from "../../api/client";
 import { Failed, Loading } from "../../components/states";
-import { again } from "../../lib/again";
+import { again, answered } from "../../lib/again";
 import { useKit } from "../../lib/kit";
 import { useReader } from "../../lib/session";
 import { Button, Fault, Tick } from "../../ui/controls";
@@ -65,7 +65,7 @@ function useSetUp() {
       return settings;
     },
     onSuccess: async (settings) => {
-      client.setQueryData<Schemas["SessionOut"]>(["session"], (old) => (old ? { ...old, settings } : old));
+      answered<Schemas["SessionOut"]>(client, ["session"], (old) => (old ? { ...old, settings } : old));
       await again(client);
     },
   });
