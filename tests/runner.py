@@ -95,6 +95,9 @@ class StillRunner(DiscoverRunner):
         settings.PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]  # tests make many accounts
         warnings.filterwarnings("ignore", "The seawater library")
         logging.getLogger("axes").setLevel(logging.ERROR)
+        # Lines about what a test does on purpose are no news; a traceback fails the browser test that caused it.
+        ours = logging.getLogger("stillthread")
+        ours.handlers, ours.propagate = [logging.NullHandler()], False
         self._lean_on_shelf()
         post_migrate.connect(_whole_file, dispatch_uid="whole file")
 

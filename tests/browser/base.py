@@ -179,6 +179,10 @@ class BrowserCase(TransactionTestCase):
                 raise AssertionError("it never came")
             page.wait_for_timeout(20)
 
+    def settled(self, page: Page) -> None:
+        """Wait until what stands on the page is worked out."""
+        expect(page.locator("[aria-busy=true]")).to_have_count(0)
+
     def tab(self, page: Page, name: str) -> None:
         """Go to a page by its tab; the page before stays until the new one is there."""
         link = page.locator("nav a:visible").filter(has_text=re.compile(f"^{name}$"))

@@ -140,6 +140,18 @@ class Overtaken(BrowserCase):
         self.tab(page, "Plan")
         expect(page.get_by_role("heading", name="Leave the fish alone today")).to_be_visible()
 
+    def test_nothing_is_started_from_a_plan_that_is_being_worked_out_anew(self):
+        page = self.prepared(PHONE)
+        asked = []
+        page.route("**/api/plans/preview", lambda route: asked.append(route))
+        page.get_by_text("The day: most fish").click()
+        page.get_by_role("radio", name="The biggest").click()
+        expect(page.get_by_role("button", name="Working out the plan…").first).to_be_disabled()
+        expect(page.get_by_role("button", name="Fish this set-up")).to_have_count(0)
+        self.until(page, lambda: asked)
+        asked[0].continue_()
+        expect(page.get_by_role("button", name="Fish this set-up").first).to_be_enabled()
+
 
 class OnTheWater(BrowserCase):
     def test_without_signal_nothing_is_lost(self):

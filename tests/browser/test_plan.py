@@ -24,10 +24,6 @@ class Plan(BrowserCase):
         self.settled(page)
         return page
 
-    def settled(self, page):
-        """Wait until the plan for what stands on the page is there."""
-        expect(page.locator("[aria-busy=true]")).to_have_count(0)
-
     def rows(self, page):
         return page.locator("ol.corded > li")
 

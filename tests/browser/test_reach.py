@@ -39,23 +39,19 @@ class Reach(BrowserCase):
         expect(page.get_by_test_id("tally")).to_be_visible()
         yield "/fish", page
 
-    def test_every_control_has_a_name(self):
+    def test_every_control_has_a_name_one_main_heading_and_a_way_past_the_tabs(self):
         for path, page in self.pages(DESKTOP):
             with self.subTest(path):
                 self.assertEqual(page.evaluate(NAMELESS), [])
+                self.assertEqual(page.locator("h1").count(), 1)
+                first = page.evaluate("document.querySelector('a, button, input, select').textContent")
+                self.assertEqual(first, "Skip to the page")
 
     def test_targets_on_the_phone_are_large(self):
         for path, page in self.pages(PHONE):
             with self.subTest(path):
                 small = [s for s in page.evaluate(SMALL) if not s.startswith("Tie a reading")]
                 self.assertEqual(small, [])
-
-    def test_one_main_heading_and_a_way_past_the_tabs(self):
-        for path, page in self.pages(DESKTOP):
-            with self.subTest(path):
-                self.assertEqual(page.locator("h1").count(), 1)
-                first = page.evaluate("document.querySelector('a, button, input, select').textContent")
-                self.assertEqual(first, "Skip to the page")
 
     def test_an_outing_is_started_by_keyboard_alone(self):
         page = self.prepared(DESKTOP)

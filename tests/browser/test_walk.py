@@ -52,6 +52,7 @@ class Walk(BrowserCase):
         self.tab(page, "Plan")
         rows = page.locator("ol.corded > li")
         expect(rows.first).to_be_visible()
+        self.settled(page)
         self.assertTrue(2 <= rows.count() <= 4)
         row = rows.filter(has=page.get_by_role("button", name=re.compile("^Intermediate")))
         row.get_by_role("button").first.click()

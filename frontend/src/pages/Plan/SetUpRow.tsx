@@ -41,14 +41,15 @@ interface Props {
   open: boolean;
   onOpen: () => void;
   onStart: () => void;
-  starting: boolean;
+  /** Why it cannot be started just now. */
+  wait: string | null;
   /** The editor of a set-up made by hand; the way to pin one that is not. */
   editor?: ReactNode;
   onPin: (() => void) | null;
   cardTo: string;
 }
 
-export function SetUpRow({ setUp, index, open, onOpen, onStart, starting, editor, onPin, cardTo }: Props) {
+export function SetUpRow({ setUp, index, open, onOpen, onStart, wait, editor, onPin, cardTo }: Props) {
   const { say } = useReader();
   const depthWords = useDepthWords();
   const { day } = useReading();
@@ -81,8 +82,8 @@ export function SetUpRow({ setUp, index, open, onOpen, onStart, starting, editor
       {open && (
         <div className="mt-2">
           <div className="mb-3 flex flex-wrap items-center gap-2">
-            <Button look="main" onClick={onStart} disabled={starting}>
-              {starting ? words.starting : words.start}
+            <Button look="main" onClick={onStart} disabled={wait !== null}>
+              {wait ?? words.start}
             </Button>
             {onPin && <Button onClick={onPin}>{words.byHand}</Button>}
             <Link to={cardTo} className="inline-flex min-h-11 items-center px-2 font-semibold">

@@ -31,7 +31,7 @@ export function Pair({ plan }: { plan: Plan }) {
 
 export function SetUps({ plan, waterId, index, onChoose }: Props) {
   const { say } = useReader();
-  const { body, day, changeDay } = useReading();
+  const { body, day, changeDay, planning } = useReading();
   const start = useStart();
   const full = day.byHand.length >= MOST_BY_HAND;
   const refused = plan.ruled_out.filter((one) => one.by_hand != null && day.byHand[one.by_hand]);
@@ -56,8 +56,8 @@ export function SetUps({ plan, waterId, index, onChoose }: Props) {
               index={i}
               open={i === index}
               onOpen={() => onChoose(setUp.key ?? "")}
-              onStart={() => start.mutate({ body, setUp: i })}
-              starting={start.isPending}
+              onStart={() => start.mutate({ body, key: setUp.key ?? "" })}
+              wait={start.isPending ? words.starting : planning ? words.working : null}
               onPin={setUp.by_hand == null && !full && handMadeFrom(setUp) ? () => pin(i) : null}
               cardTo={`/plan/card?w=${waterId}&s=${encodeURIComponent(setUp.key ?? "")}`}
               editor={

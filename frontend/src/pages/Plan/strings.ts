@@ -38,6 +38,7 @@ export const words = {
   why: "Why",
   start: "Fish this set-up",
   starting: "Starting…",
+  planMoved: "The plan has moved on since you pressed: look at it again, then start.",
   byHand: "Pin or change parts",
   byHandFull: "Four are pinned: throw one away first.",
   pinned: "Pinned. It stays here whatever the readings say.",
