@@ -110,8 +110,10 @@ def _events(
     return made
 
 
-def write_outing(owner: Any, water: DemoWater, out: WaterOut, day: date, rng: np.random.Generator) -> None:
-    """Plan, start and fish one invented day."""
+def write_outing(
+    owner: Any, water: DemoWater, out: WaterOut, day: date, rng: np.random.Generator, blank: bool = False
+) -> None:
+    """Plan, start and fish one invented day, a `blank` one without a touch."""
     began = datetime.combine(day, time(9, 30), ZoneInfo(out.time_zone)).astimezone(UTC)
     reading = write_reading(owner, water, out, began - timedelta(minutes=20), rng)
     body = PlanBody(
@@ -123,7 +125,7 @@ def write_outing(owner: Any, water: DemoWater, out: WaterOut, day: date, rng: np
     outing_id, clock = _uuid(owner.pk, out.id, day, "outing"), began
     chosen = next(p for p in plan.answer.belief.places if p.place == plan.answer.belief.chosen)
     feeding = float(np.clip(chosen.peak_m + rng.normal(0, 0.6), 0.1, chosen.bed_m - 0.1))
-    rate = float(rng.gamma(1.3, 3.2))
+    rate = 0.0 if blank else float(rng.gamma(1.3, 3.2))
     lasts = timedelta(hours=float(rng.uniform(2.5, 5.5)))
     frozen = {"plan_id": plan.id, "plan_snapshot": plan.answer.model_dump(mode="json")}
     note = str(rng.choice(["", "", "Cold hands, good light after lunch.", "Wind swung at noon.", "Fish came up late."]))
@@ -144,6 +146,7 @@ def write_outing(owner: Any, water: DemoWater, out: WaterOut, day: date, rng: np
 
 
 SEASON_OUTINGS = 16
+BLANK_EVERY = 6  # an honest log has its blank days
 
 
 def write_season(
@@ -155,5 +158,5 @@ def write_season(
     for number in range(outings):
         day = today - timedelta(days=77 - number * 5 + int(rng.integers(-1, 2)))
         water, out = pairs[number % len(pairs)]
-        write_outing(owner, water, out, day, rng)
+        write_outing(owner, water, out, day, rng, blank=number % BLANK_EVERY == BLANK_EVERY - 1)
     return Outing.objects.filter(owner=owner).count() - before

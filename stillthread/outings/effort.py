@@ -4,11 +4,10 @@ from __future__ import annotations
 
 from datetime import datetime
 
+from stillthread.core.evidence.fish import fish_among
 from stillthread.core.evidence.rates import Stretch
 from stillthread.core.units import FOOT_M
 from stillthread.outings.models import Event, Outing, Spell
-
-TAKE_KINDS = ("take", "lost", "landed")
 
 
 def live_spells(outing: Outing) -> list[Spell]:
@@ -19,6 +18,12 @@ def live_spells(outing: Outing) -> list[Spell]:
 def live_events(spell: Spell) -> list[Event]:
     """Return the spell's events that are not deleted, in time; uses what was prefetched."""
     return sorted((e for e in spell.events.all() if e.deleted_at is None), key=lambda e: e.occurred_at)
+
+
+def fish_of(spell: Spell) -> list[Event]:
+    """Return the spell's takes, lost and landed fish, each fish once however often it was tapped."""
+    events = live_events(spell)
+    return [events[n] for n in fish_among([(event.kind, event.occurred_at) for event in events])]
 
 
 def spell_end(spell: Spell, following: datetime | None, outing_end: datetime | None) -> datetime:
@@ -34,14 +39,14 @@ def spell_end(spell: Spell, following: datetime | None, outing_end: datetime | N
 
 
 def stretches(outing: Outing) -> list[Stretch]:
-    """Return effort, takes (takes, lost and landed fish) and landed fish for each spell of an outing."""
+    """Return effort, takes (takes, lost and landed fish, each fish once) and landed fish for each spell of an outing."""
     spells = live_spells(outing)
     result = []
     for index, spell in enumerate(spells):
         following = spells[index + 1].started_at if index + 1 < len(spells) else None
         hours = (spell_end(spell, following, outing.ended_at) - spell.started_at).total_seconds() / 3600
-        kinds = [event.kind for event in live_events(spell)]
-        result.append(Stretch(spell.depth_m, hours, sum(kind in TAKE_KINDS for kind in kinds), kinds.count("landed")))
+        kinds = [event.kind for event in fish_of(spell)]
+        result.append(Stretch(spell.depth_m, hours, len(kinds), kinds.count("landed")))
     return result
 
 

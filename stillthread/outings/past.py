@@ -6,7 +6,7 @@ from datetime import date, datetime
 from typing import Any
 
 from stillthread.formats.day_contract import PastStretchIn
-from stillthread.outings.effort import TAKE_KINDS, live_events, live_spells, stretches
+from stillthread.outings.effort import fish_of, live_spells, stretches
 from stillthread.outings.models import Outing, Spell
 from stillthread.waters.models import Place, Reading, Water
 from stillthread.waters.services import local_time
@@ -31,7 +31,7 @@ def _surface_by_day(owner: Any, waters: set[Any], before: datetime) -> dict[tupl
 def _stretch(
     spell: Spell, hours: float, on: date, surface_c: float | None, kind: str | None, same: bool
 ) -> PastStretchIn:
-    takes = [event for event in live_events(spell) if event.kind in TAKE_KINDS]
+    takes = fish_of(spell)
     band = (spell.low_m, spell.high_m)
     ordered = band if None in band else tuple(sorted(band))  # type: ignore[type-var]
     return PastStretchIn(

@@ -68,10 +68,18 @@ class Effort(TestCase):
 
     def test_what_counts_as_a_take(self):
         spell = self.spell(0, 60)
-        for kind in ("take", "lost", "landed", "pluck", "follow", "weed", "bottom", "blank"):
-            self.event(spell, kind, 5)
+        for minute, kind in enumerate(("lost", "landed", "take", "pluck", "follow", "weed", "bottom", "blank")):
+            self.event(spell, kind, 5 + minute)
         found = stretches(Outing.objects.get(pk=self.outing.pk))[0]
         self.assertEqual((found.takes, found.landed), (3, 1))
+
+    def test_a_take_and_the_fish_on_the_end_of_it_are_one(self):
+        spell = self.spell(0, 60)
+        for minute, kind in ((5, "take"), (8, "landed"), (20, "take"), (21, "lost"), (40, "take"), (56, "landed")):
+            self.event(spell, kind, minute)
+        found = stretches(Outing.objects.get(pk=self.outing.pk))[0]
+        # The last fish was landed sixteen minutes after that take: nobody plays one so long, they are two.
+        self.assertEqual((found.takes, found.landed), (4, 2))
 
     def test_what_is_deleted_does_not_count(self):
         gone = self.spell(0, 60)

@@ -119,8 +119,8 @@ class Log(OutingCase):
         # Two hours' effort: one hour at 1.5 m with 3 takes (1 landed, 1 lost, 1 felt) and a pluck, one blank hour at 3.2 m.
         shallow = self.spell()
         self.spell(depth_m=3.2, started_at="2026-05-14T11:00:00Z", ended_at="2026-05-14T12:00:00Z")
-        for kind in ("take", "landed", "lost", "pluck", "weed", "blank"):
-            self.event(shallow, kind)
+        for minute, kind in enumerate(("landed", "lost", "take", "pluck", "weed", "blank")):
+            self.event(shallow, kind, at=f"2026-05-14T10:{30 + minute}:00Z")
         found = self.call("GET", self.outing)
         self.assertEqual(found["takes_rate"]["per_hour"], 1.5)
         self.assertEqual(found["landed_rate"]["per_hour"], 0.5)

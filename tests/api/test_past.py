@@ -29,17 +29,18 @@ class Past(ApiCase):
         self.call("PUT", f"/api/outings/{outing}/spells/{spell_id}", body)
         return outing, spell_id
 
-    def event(self, outing, spell, kind, fly=""):
-        body = {"spell_id": str(spell), "kind": kind, "occurred_at": "2026-05-10T10:00:00Z", "fly": fly}
+    def event(self, outing, spell, kind, fly="", minute=0):
+        body = {"spell_id": str(spell), "kind": kind, "occurred_at": f"2026-05-10T10:{minute:02}:00Z", "fly": fly}
         self.call("PUT", f"/api/outings/{outing}/events/{uuid.uuid4()}", body)
 
     def read(self, user=None, before=NOW):
         return past_stretches(user or self.user, Water.objects.get(pk=self.water), before)
 
     def test_hours_takes_and_what_took(self):
-        outing, spell = self.outing(self.water, depth_m=3.0, low_m=3.4, high_m=2.6, flies=["Pupa", "Scud"])
-        for kind, fly in (("take", "Pupa"), ("landed", ""), ("lost", "Scud"), ("pluck", "Pupa"), ("weed", "")):
-            self.event(outing, spell, kind, fly)
+        outing, spell = self.outing(self.water, depth_m=3.0, low_m=3.4, high_m=2.6, flies=["Scud", "Pupa"])
+        taps = (("landed", ""), ("lost", "Scud"), ("take", "Pupa"), ("pluck", "Pupa"), ("weed", ""))
+        for minute, (kind, fly) in enumerate(taps):
+            self.event(outing, spell, kind, fly, minute)
         (one,) = self.read()
         self.assertEqual((one.fished_h, one.takes), (3.0, 3))  # a pluck is no take
         self.assertEqual(one.taken_on, ["Pupa", "Scud"])

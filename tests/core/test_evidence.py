@@ -1,9 +1,35 @@
 import unittest
+from datetime import datetime, timedelta
 
+from hypothesis import given
+from hypothesis import strategies as st
 from scipy import stats
 
+from stillthread.core.evidence.fish import fish_among
 from stillthread.core.evidence.rates import Stretch, by_depth, poisson_rate
 from tests import checks
+
+
+class Fish(unittest.TestCase):
+    NOON = datetime(2026, 5, 14, 12)
+
+    def among(self, *taps):
+        return fish_among([(kind, self.NOON + timedelta(seconds=s)) for kind, s in taps])
+
+    def test_landed_or_lost_ends_the_take_before_it(self):
+        self.assertEqual(self.among(("take", 0), ("pluck", 20), ("lost", 90)), [2])
+        self.assertEqual(self.among(("take", 0), ("take", 60), ("landed", 120)), [0, 2])
+
+    def test_one_ending_ends_one_take(self):
+        self.assertEqual(self.among(("take", 0), ("landed", 60), ("lost", 70)), [1, 2])
+
+    @given(st.lists(st.tuples(st.sampled_from(["take", "lost", "landed", "pluck", "blank"]), st.integers(0, 900))))
+    def test_fish_never_outnumber_taps_and_every_ending_is_one(self, taps):
+        taps = sorted(taps, key=lambda tap: tap[1])
+        found = [taps[n][0] for n in self.among(*taps)]
+        kinds = [kind for kind, _ in taps]
+        self.assertEqual([found.count(k) for k in ("lost", "landed")], [kinds.count(k) for k in ("lost", "landed")])
+        self.assertLessEqual(found.count("take"), kinds.count("take"))
 
 
 class Rates(unittest.TestCase):
@@ -22,6 +48,12 @@ class Rates(unittest.TestCase):
 
     def test_no_effort_no_rate(self):
         self.assertIsNone(poisson_rate(0, 0).per_hour)
+
+    def test_a_quarter_of_an_hour_at_least(self):
+        # Two takes in a minute and a half are no eighty an hour: the count alone is told.
+        short = poisson_rate(2, 1.5 / 60)
+        self.assertEqual((short.count, short.per_hour, short.low, short.high), (2, None, None, None))
+        self.assertEqual(poisson_rate(2, 0.25).per_hour, 8.0)
 
     def test_refused(self):
         for bad in ((-1, 1), (1, -1)):

@@ -3,6 +3,8 @@ from dataclasses import replace
 from datetime import UTC, datetime
 
 import numpy as np
+from hypothesis import given
+from hypothesis import strategies as st
 
 from stillthread.core.food.available import available_food
 from stillthread.core.setup.plan import make_plan
@@ -143,6 +145,13 @@ class Belief(unittest.TestCase):
         self.assertEqual((len(z), round(float(z[0]), 2), round(float(z[-1]), 2)), (25, 0.05, 2.45))
         with self.assertRaises(ValueError):
             cells(0.05)
+
+    @given(st.lists(st.floats(0.0, 1.0), min_size=3, max_size=80).filter(lambda p: sum(p) > 0.1))
+    def test_half_the_chance_lies_inside_four_fifths_of_it(self, weights):
+        mass = np.array(weights) / sum(weights)
+        belief = replace(belief_for(MAY), mass=mass, depths_m=np.arange(len(mass)) * 0.1)
+        (top, bottom), (above, below) = smallest_band(belief, 0.5), smallest_band(belief, 0.8)
+        self.assertTrue(above <= top <= bottom <= below)
 
     def test_the_smallest_band_holds_its_share(self):
         belief = belief_for(MAY)

@@ -4,10 +4,12 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+LEAST_EFFORT_H = 0.25  # a rate from less says nothing: one take in a minute is no sixty an hour. Common practice, ours
+
 
 @dataclass(frozen=True)
 class Rate:
-    """Events in hours of effort: the rate per hour and its exact 95 % interval; all None without effort."""
+    """Events in hours of effort: the rate per hour and its exact 95 % interval; all None below a quarter of an hour."""
 
     count: int
     hours: float
@@ -20,13 +22,13 @@ def poisson_rate(count: int, hours: float, confidence: float = 0.95) -> Rate:
     """Return the rate per hour with Garwood's exact interval for a Poisson count.
 
     Garwood (1936): half the chi-square quantiles of 2k and 2k+2 degrees of freedom, computed as gamma quantiles.
-    No effort gives a rate of None. Raises ValueError for a negative count or hours, or a confidence outside (0, 1).
+    Less than `LEAST_EFFORT_H` gives a rate of None: the count stands alone. Raises ValueError for a negative count or hours, or a confidence outside (0, 1).
     """
     if count < 0 or hours < 0:
         raise ValueError("count and hours must not be negative")
     if not 0 < confidence < 1:
         raise ValueError("confidence lies between 0 and 1")
-    if hours == 0:
+    if hours < LEAST_EFFORT_H:
         return Rate(count, hours, None, None, None)
     from scipy.special import gammaincinv  # scipy takes long to import; only the log needs it
 

@@ -63,15 +63,26 @@ def cells(bed_m: float) -> NDArray[np.float64]:
     return np.asarray((np.arange(count) + 0.5) * CELL_M, dtype=np.float64)
 
 
+def _narrowest(sums: NDArray[np.float64], share: float, around: tuple[int, int]) -> tuple[int, int]:
+    """The narrowest run of cells that holds a share and the cells `around`, the highest of equal ones."""
+    count = len(sums) - 1
+    best = (0, count)
+    for start in range(min(count, around[0] + 1)):
+        end = max(int(np.searchsorted(sums, sums[start] + share - 1e-12)), around[1])
+        if end <= count and end - start < best[1] - best[0]:
+            best = (start, end)
+    return best
+
+
 def smallest_band(belief: PlaceBelief, share: float) -> tuple[float, float]:
-    """Return the narrowest unbroken run of depths [m] that holds at least `share` of the place's belief (0 to 1)."""
+    """Return the narrowest unbroken run of depths [m] that holds at least `share` of the place's belief (0 to 1).
+
+    A wider share than half is the narrowest around the half's, so that the one always lies inside the other.
+    """
     p = belief.profile
     sums = np.concatenate([[0.0], np.cumsum(p)])
-    best = (0, len(p))
-    for start in range(len(p)):
-        end = int(np.searchsorted(sums, sums[start] + share - 1e-12))
-        if end <= len(p) and end - start < best[1] - best[0]:
-            best = (start, end)
+    inner = _narrowest(sums, 0.5, (len(p), 0))
+    best = inner if share == 0.5 else _narrowest(sums, share, inner if share > 0.5 else (len(p), 0))
     return round(best[0] * CELL_M, 6), round(best[1] * CELL_M, 6)
 
 
