@@ -1,8 +1,8 @@
 import { lazy, Suspense } from "react";
-import { Navigate, Route, Routes } from "react-router";
+import { Navigate, Route, Routes, useLocation } from "react-router";
 import { Boundary } from "./components/Boundary";
 import { Shell } from "./components/Shell";
-import { Failed, Loading } from "./components/states";
+import { Failed, Loading, NoSuchPage } from "./components/states";
 import { words } from "./components/strings";
 import { ReaderProvider, useSession } from "./lib/session";
 import { OutboxProvider } from "./offline/useOuting";
@@ -27,6 +27,7 @@ const WaterFormPage = lazy(() => import("./pages/Start/WaterFormPage"));
 
 export function App() {
   const session = useSession();
+  const { pathname } = useLocation();
   if (session.isPending) return <Loading what={words.opening} />;
   if (session.isError) return <Failed error={session.error} again={() => void session.refetch()} />;
   if (!session.data.name)
@@ -40,7 +41,7 @@ export function App() {
       <OutboxProvider>
         <UndoProvider>
           <Shell>
-            <Boundary>
+            <Boundary key={pathname}>
               <Suspense fallback={<Loading what={words.opening} />}>
                 <Routes>
                   <Route path="/" element={<Navigate to="/plan" replace />} />
@@ -60,7 +61,7 @@ export function App() {
                   <Route path="/kit/box" element={<FlyBoxPage />} />
                   <Route path="/start" element={<StartPage />} />
                   <Route path="/waters/:id" element={<WaterFormPage />} />
-                  <Route path="*" element={<Failed error={new Error()} />} />
+                  <Route path="*" element={<NoSuchPage />} />
                 </Routes>
               </Suspense>
             </Boundary>

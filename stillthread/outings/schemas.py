@@ -130,6 +130,7 @@ class OutingOut(OutingSummary):
     """An outing with everything in it, and its plan as frozen when it started."""
 
     max_depth_m: float
+    longest_fight_s: float = Field(description="a fish landed or lost this soon after a take is that take")
     plan_id: uuid.UUID | None
     plan: PlanAnswer | None
     spells: list[SpellOut]

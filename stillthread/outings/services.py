@@ -10,6 +10,7 @@ from django.db.models import QuerySet
 
 from stillthread.accounts.services import angler_of
 from stillthread.core.errors import InputError, Problem
+from stillthread.core.evidence.fish import LONGEST_FIGHT_S
 from stillthread.core.evidence.rates import DepthBin, Rate, Stretch, by_depth, poisson_rate
 from stillthread.formats.plan_contract import PlanAnswer
 from stillthread.outings.effort import bin_step_m, live_events, live_spells, stretches
@@ -89,6 +90,7 @@ def read_outing(owner: Any, outing_id: uuid.UUID) -> OutingOut:
     return OutingOut(
         **_summary(outing, effort),
         max_depth_m=outing.water.max_depth_m,
+        longest_fight_s=LONGEST_FIGHT_S,
         plan_id=outing.plan_id,
         plan=PlanAnswer.model_validate(outing.plan_snapshot) if outing.plan_snapshot else None,
         spells=[_spell_out(spell) for spell in spells],

@@ -37,13 +37,13 @@ class Past(ApiCase):
         return past_stretches(user or self.user, Water.objects.get(pk=self.water), before)
 
     def test_hours_takes_and_what_took(self):
-        outing, spell = self.outing(self.water, depth_m=3.0, low_m=3.4, high_m=2.6, flies=["Scud", "Pupa"])
+        outing, spell = self.outing(self.water, depth_m=3.0, low_m=3.4, high_m=2.6, flies=["Pupa", "Scud"])
         taps = (("landed", ""), ("lost", "Scud"), ("take", "Pupa"), ("pluck", "Pupa"), ("weed", ""))
         for minute, (kind, fly) in enumerate(taps):
             self.event(outing, spell, kind, fly, minute)
         (one,) = self.read()
         self.assertEqual((one.fished_h, one.takes), (3.0, 3))  # a pluck is no take
-        self.assertEqual(one.taken_on, ["Pupa", "Scud"])
+        self.assertEqual(one.taken_on, ["Scud", "Pupa"])
         self.assertEqual((one.low_m, one.high_m), (2.6, 3.4))
         self.assertEqual((one.place_kind, one.same_water), ("drop-off", True))
 

@@ -179,6 +179,10 @@ class BrowserCase(TransactionTestCase):
                 raise AssertionError("it never came")
             page.wait_for_timeout(20)
 
+    def start_all_the_same(self, page: Page) -> None:
+        """A plan for another day asks before it is started."""
+        page.get_by_role("dialog").get_by_role("button", name="Start all the same").click()
+
     def settled(self, page: Page) -> None:
         """Wait until what stands on the page is worked out."""
         expect(page.locator("[aria-busy=true]")).to_have_count(0)

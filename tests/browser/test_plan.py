@@ -160,6 +160,7 @@ class Plan(BrowserCase):
         expect(page.get_by_role("button", name="Fish this set-up")).to_be_enabled()
         count = int(number_after(row.inner_text(), "Count"))
         row.get_by_role("button", name="Fish this set-up").click()
+        self.start_all_the_same(page)
         expect(page.get_by_role("button", name="Cast: start the count")).to_be_visible()
         expect(page.get_by_test_id("set-depth")).to_contain_text(f"{count} s")
 
@@ -167,6 +168,7 @@ class Plan(BrowserCase):
         # Trade: the float says 1.7 m, so fish a line at 1.7 m; and the other way round.
         page = self.ready(PHONE)
         self.open_counted(page).get_by_role("button", name="Fish this set-up").click()
+        self.start_all_the_same(page)
         page.get_by_role("button", name="Take", exact=True).click()
         page.get_by_role("button", name="Change…").click()
         label = page.get_by_label("Set-up")

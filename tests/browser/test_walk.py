@@ -69,6 +69,7 @@ class Walk(BrowserCase):
         self.assertTrue(shallow <= about <= deep < bed, text)
         self.assertIn("Simulated", text)
         row.get_by_role("button", name="Fish this set-up").click()
+        self.start_all_the_same(page)
         return count
 
     def fish(self, page, feet, count):
@@ -92,10 +93,12 @@ class Walk(BrowserCase):
         page.get_by_role("button", name="Landed", exact=True).click()
         page.get_by_label("Length").fill("17" if feet else "43")
         page.get_by_role("button", name="Done").click()
-        expect(tally).to_contain_text("2 takes, 1 landed")
+        expect(tally).to_contain_text("1 take, 1 landed")  # the fish on the end of that take
         page.get_by_role("button", name="Lost", exact=True).click()
-        expect(tally).to_contain_text("3 takes, 1 landed")
+        expect(tally).to_contain_text("2 takes, 1 landed")
         page.get_by_role("button", name="Undo").click()
+        expect(tally).to_contain_text("1 take, 1 landed")
+        page.get_by_role("button", name="Take", exact=True).click()
         expect(tally).to_contain_text("2 takes, 1 landed")
         page.get_by_role("button", name="Deeper").click()
         expect(page.get_by_test_id("set-depth")).to_contain_text(f"{int(count) + 5} s")

@@ -2,6 +2,7 @@
 import type { ReactNode } from "react";
 import { ApiError, OfflineError } from "../api/client";
 import { Button } from "../ui/controls";
+import { words } from "./strings";
 
 export function Loading({ what }: { what: string }) {
   return (
@@ -16,6 +17,29 @@ export function Empty({ title, children }: { title: string; children?: ReactNode
     <div className="max-w-prose p-4">
       <h2 className="mb-1">{title}</h2>
       <div className="space-y-3 text-soft">{children}</div>
+    </div>
+  );
+}
+
+/** Where one can go from a page that does not work. */
+export function WaysOut() {
+  return (
+    <nav aria-label={words.waysOut} className="flex flex-wrap gap-x-4">
+      {words.tabs.map((tab) => (
+        <a key={tab.to} href={tab.to} className="inline-flex min-h-11 items-center font-semibold">
+          {tab.label}
+        </a>
+      ))}
+    </nav>
+  );
+}
+
+export function NoSuchPage() {
+  return (
+    <div className="max-w-prose p-4">
+      <h1>{words.noPage}</h1>
+      <p>{words.noPageAbout}</p>
+      <WaysOut />
     </div>
   );
 }

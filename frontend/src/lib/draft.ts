@@ -34,6 +34,8 @@ export interface Row {
 
 export interface Draft {
   id: string;
+  /** When it was last touched on this device (an instant); "" where nobody knows. */
+  at: string;
   place: string;
   when: string;
   depthUnit: DepthUnit;
@@ -70,6 +72,7 @@ export const EMPTY_ROW: Row = { depth: "", temperature: "", oxygen: "" };
 export function emptyDraft(settings: Settings): Draft {
   return {
     id: crypto.randomUUID(),
+    at: "",
     place: "",
     when: "",
     depthUnit: settings.depth_unit,
@@ -96,6 +99,24 @@ export function emptyDraft(settings: Settings): Draft {
     samples: [],
     sources: {},
   };
+}
+
+function alike(kept: unknown, pattern: unknown): boolean {
+  if (Array.isArray(pattern)) return Array.isArray(kept);
+  if (typeof pattern !== "object" || pattern === null) return typeof kept === typeof pattern;
+  return typeof kept === "object" && kept !== null && !Array.isArray(kept);
+}
+
+/** What was kept on the device as a draft; one of an earlier version lacks what came since. Null where it is none. */
+export function keptDraft(kept: unknown, settings: Settings): Draft | null {
+  if (!alike(kept, {})) return null;
+  const empty = emptyDraft(settings);
+  const found = { ...empty, ...(kept as Partial<Draft>) };
+  const whole = Object.entries(empty).every(([name, value]) => alike(found[name as keyof Draft], value));
+  const rows =
+    whole &&
+    found.rows.every((row) => alike(row, {}) && Object.values(row).every((v) => typeof v === "string"));
+  return rows ? { ...found, rows: found.rows.map((row) => ({ ...EMPTY_ROW, ...row })) } : null;
 }
 
 /** The sources with some values typed over. */

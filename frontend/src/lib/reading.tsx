@@ -12,10 +12,10 @@ import {
 } from "react";
 import { ApiError, api, need, type Problem, type Schemas } from "../api/client";
 import { type Compared, type Day, dayBody, useStoredDay } from "./day";
-import { type Draft, draftFrom, emptyDraft, type PlanBody, readDraft } from "./draft";
+import { type Draft, draftFrom, emptyDraft, keptDraft, type PlanBody, readDraft } from "./draft";
 import { useReader } from "./session";
-import { load, save } from "./store";
-import { fromBoxTime } from "./time";
+import { forget, load, save } from "./store";
+import { boxTime, dayAndClock, fromBoxTime, notADay } from "./time";
 import type { Water } from "./waters";
 
 const TEN_MINUTES = 600_000;
@@ -42,6 +42,7 @@ interface InHand {
   error: unknown;
   again: () => void;
   saved: "typing" | "saved" | "kept here";
+  aside: Aside | null;
   day: Day;
   changeDay: (part: Partial<Day>) => void;
   /** Tell the next plan what schools and aim were before a switch, so that it says what the switch changed. */
@@ -65,14 +66,38 @@ function useSettled<T>(value: T, ms: number): T {
   return settled;
 }
 
+/** What was kept on the device and does not stand for today: another day's typing, or something that cannot be read. */
+export interface Aside {
+  at: string;
+  text: string;
+  takeUp: (() => void) | null;
+  drop: () => void;
+}
+
+/** True for a draft of this day on the water's clock, of the last hours, or one that names its own day. */
+function ofToday(draft: Draft, zone: string): boolean {
+  if (draft.when !== "") return true; // the plan says which; a day that is none is a fault at its field
+  if (draft.at === "") return false;
+  const now = Date.now();
+  const same = boxTime(new Date(draft.at), zone).slice(0, 10) === boxTime(new Date(now), zone).slice(0, 10);
+  return same || now - new Date(draft.at).getTime() < SAME_READING_MS;
+}
+
 /** Load the device's draft, or the newest stored reading if it is of the last day. */
 function useDraft(water: Water) {
   const { name, settings } = useReader();
   const key = `draft:${name}:${water.id}`;
+  const zone = water.time_zone ?? "UTC";
   const [draft, setDraft] = useState<Draft | null>(() => {
-    const kept = load<Draft | null>(key, null);
-    return kept && { ...emptyDraft(settings), ...kept }; // a draft of an earlier version lacks what came since
+    const kept = load<unknown>(key, null);
+    const found = kept === null ? null : keptDraft(kept, settings);
+    if (kept === null || (found && ofToday(found, zone))) return found;
+    // Unreadable, or another day's: it never stands for today.
+    save(`aside:${key}`, kept);
+    forget(key);
+    return null;
   });
+  const [aside, setAside] = useState<unknown>(() => load<unknown>(`aside:${key}`, null));
   const stored = useQuery({
     queryKey: ["readings", water.id],
     queryFn: () =>
@@ -96,14 +121,34 @@ function useDraft(water: Water) {
     return goOn ? found : { ...found, id: freshId };
   }, [draft, recent, settings, goOn, freshId]);
   const write = useCallback(
-    (next: Draft) => {
+    (changed: Draft) => {
+      const next = { ...changed, at: new Date().toISOString() };
       setDraft(next);
       save(key, next);
     },
     [key],
   );
+  const dropAside = () => {
+    forget(`aside:${key}`);
+    setAside(null);
+  };
+  const again = aside === null ? null : keptDraft(aside, settings);
+  const setBy: Aside | null =
+    aside === null
+      ? null
+      : {
+          at: again?.at ? dayAndClock(again.at, zone) : "",
+          text: JSON.stringify(aside, null, 1),
+          takeUp: again
+            ? () => {
+                write({ ...again, id: crypto.randomUUID() });
+                dropAside();
+              }
+            : null,
+          drop: dropAside,
+        };
   const startFromLast = last ? () => write({ ...draftFrom(last, settings), id: crypto.randomUUID() }) : null;
-  return { draft: current, write, waiting, startFromLast, touched: draft !== null };
+  return { draft: current, write, waiting, startFromLast, touched: draft !== null, aside: setBy };
 }
 
 /** Send the reading to the server once it has stood for a while and can be read. */
@@ -141,12 +186,17 @@ interface Props {
 
 export function ReadingProvider({ water, planned, children }: Props) {
   const { name, settings } = useReader();
-  const { draft, write, waiting, startFromLast, touched } = useDraft(water);
+  const { draft, write, waiting, startFromLast, touched, aside } = useDraft(water);
   const { day, changeDay } = useStoredDay(`day:${name}:${water.id}`);
   const [compared, compareWith] = useState<Compared | null>(null);
-  const read = useMemo(() => readDraft(draft), [draft]);
+  const typed = useMemo(() => readDraft(draft), [draft]);
   const now = Math.floor(Date.now() / TEN_MINUTES) * TEN_MINUTES;
   const chosen = draft.when ? fromBoxTime(draft.when, water.time_zone ?? "UTC") : null;
+  const noDay = draft.when !== "" && chosen === null;
+  const read = useMemo(
+    () => (noDay ? { ...typed, problems: [...typed.problems, notADay("when")] } : typed),
+    [typed, noDay],
+  );
   const place = water.places.some((p) => p.name === draft.place) ? draft.place : null;
   const body: PlanBody = useMemo(
     () => ({
@@ -195,6 +245,7 @@ export function ReadingProvider({ water, planned, children }: Props) {
     error: problems.length > 0 && fromServer.every((p) => p.path.startsWith("reading")) ? null : plan.error,
     again: () => void plan.refetch(),
     saved,
+    aside,
     day,
     changeDay,
     compareWith,

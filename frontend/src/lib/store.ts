@@ -17,6 +17,18 @@ export function save(key: string, value: unknown): boolean {
   }
 }
 
+/** Put everything kept under these beginnings aside, where the page does not read it but a person still can. */
+export function setAllAside(...beginnings: string[]): void {
+  try {
+    for (const key of Object.keys(localStorage).filter((k) => beginnings.some((b) => k.startsWith(b)))) {
+      localStorage.setItem(`aside:${key}`, localStorage.getItem(key) ?? "");
+      localStorage.removeItem(key);
+    }
+  } catch {
+    // Nothing kept, nothing to put aside.
+  }
+}
+
 export function forget(key: string): void {
   try {
     localStorage.removeItem(key);

@@ -1,4 +1,5 @@
 /** Clock and calendar of a water, in its own time zone. */
+import type { Problem } from "../api/client";
 
 function parts(instant: Date, zone: string): Record<string, string> {
   const format = new Intl.DateTimeFormat("en-GB", {
@@ -19,9 +20,23 @@ export function boxTime(instant: Date, zone: string): string {
   return `${p.year}-${p.month}-${p.day}T${p.hour}:${p.minute}`;
 }
 
-/** The instant a box value means on the water's clock; null if it is no time. */
+const FIRST_YEAR = 1970;
+const YEAR_MS = 366 * 86_400_000;
+
+/** The instant a box value means on the water's clock; null if it is no time, or none from 1970 to a year ahead. */
 export function fromBoxTime(text: string, zone: string): Date | null {
-  if (!/^\d{4}-\d\d-\d\dT\d\d:\d\d$/.test(text)) return null;
+  if (!/^\d{4}-\d\d-\d\dT\d\d:\d\d$/.test(text) || Number(text.slice(0, 4)) < FIRST_YEAR) return null;
+  const found = instantOf(text, zone);
+  return found && found.getTime() <= Date.now() + YEAR_MS ? found : null;
+}
+
+/** What is wrong with a date box, for its field. */
+export function notADay(path: string): Problem {
+  const accepted = "a day and an hour, from 1970 to a year from now";
+  return { code: "no_day", path, message: "This is no day to go by.", accepted, hint: "" };
+}
+
+function instantOf(text: string, zone: string): Date | null {
   const guess = new Date(`${text}:00Z`);
   if (Number.isNaN(guess.getTime())) return null;
   const off = new Date(`${boxTime(guess, zone)}:00Z`).getTime() - guess.getTime();
@@ -38,6 +53,17 @@ export function dayText(iso: string, zone: string): string {
     month: "short",
     year: "numeric",
   }).format(new Date(iso));
+}
+
+/** "Thu 26 Nov, 09:30" on the water's clock. */
+export function dayAndClock(iso: string, zone: string): string {
+  const day = new Intl.DateTimeFormat("en-GB", {
+    timeZone: zone,
+    weekday: "short",
+    day: "numeric",
+    month: "short",
+  });
+  return `${day.format(new Date(iso)).replace(",", "")}, ${clockText(iso, zone)}`;
 }
 
 export function clockText(iso: string, zone: string): string {

@@ -23,6 +23,18 @@ export function withWrite(outing: Outing, write: Write): Outing {
   return { ...outing, events: put(outing.events, { ...body, id } as Event) };
 }
 
+/** The stretch's last take, as long as nothing has ended it and a fish may still be on; the server says how long that is. */
+export function openTake(outing: Outing | undefined, spellId: string, now = Date.now()): Event | undefined {
+  const takes = (outing?.events ?? [])
+    .filter((e) => e.spell_id === spellId && ["take", "lost", "landed"].includes(e.kind))
+    .sort((a, b) => a.occurred_at.localeCompare(b.occurred_at));
+  const last = takes.at(-1);
+  const open =
+    last?.kind === "take" &&
+    now - new Date(last.occurred_at).getTime() <= (outing?.longest_fight_s ?? 0) * 1000;
+  return open ? last : undefined;
+}
+
 export function spellBody(spell: Spell): Schemas["SpellBody"] {
   const { id: _id, ...body } = spell;
   return body;

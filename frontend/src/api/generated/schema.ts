@@ -2933,6 +2933,11 @@ export interface components {
             /** Landed */
             landed: number;
             landed_rate: components["schemas"]["RateOut"];
+            /**
+             * Longest Fight S
+             * @description a fish landed or lost this soon after a take is that take
+             */
+            longest_fight_s: number;
             /** Max Depth M */
             max_depth_m: number;
             /** Methods */

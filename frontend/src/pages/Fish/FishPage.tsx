@@ -8,7 +8,7 @@ import { BeliefLayer } from "../../column/layers";
 import { chosenBelief } from "../../components/ReadingColumn";
 import { Empty, Failed, Loading } from "../../components/states";
 import { useReader } from "../../lib/session";
-import { hoursText } from "../../lib/time";
+import { boxTime, hoursText } from "../../lib/time";
 import { bandText, depthText, FOOT_M } from "../../lib/units";
 import type { Outing, Spell } from "../../offline/overlay";
 import { Button } from "../../ui/controls";
@@ -51,6 +51,11 @@ function FindOuting() {
   );
 }
 
+function isToday(ended: string | null | undefined, zone: string): boolean {
+  const day = (at: Date) => boxTime(at, zone).slice(0, 10);
+  return ended != null && day(new Date(ended)) === day(new Date());
+}
+
 function OnTheWater({ id }: { id: string }) {
   const fishing = useFishing(id);
   const { outing, spell } = fishing;
@@ -61,6 +66,11 @@ function OnTheWater({ id }: { id: string }) {
   if (outing.ended_at || !spell) {
     return (
       <Empty title={words.over}>
+        {spell && isToday(outing.ended_at, outing.time_zone) && (
+          <Button look="main" onClick={() => fishing.goOn(words.goOn)}>
+            {words.goOn}
+          </Button>
+        )}
         <Link to={`/log/${id}`}>{words.toLog}</Link>
       </Empty>
     );
@@ -76,6 +86,34 @@ function Tally({ outing }: { outing: Outing }) {
     <p className="text-soft" data-testid="tally">
       {words.tally(takes, landed, hoursText(hours))}
     </p>
+  );
+}
+
+/** What the plan said to stop for or to mind stays in sight on the water. */
+function Warnings({ outing }: { outing: Outing }) {
+  const { say } = useReader();
+  const found = (outing.plan?.cautions ?? []).filter((one) => one.level !== "note");
+  if (found.length === 0) return null;
+  const stops = found.filter((one) => one.level === "stop");
+  const rest = found.filter((one) => one.level !== "stop");
+  return (
+    <div className="mb-1 border-l-4 border-warm pl-2" data-testid="warnings">
+      {stops.map((one) => (
+        <p key={one.code} className="font-bold">
+          <span className="text-warm">{words.stopLevel}</span> {say(one.sentence)}
+        </p>
+      ))}
+      {rest.length > 0 && (
+        <details>
+          <summary className="min-h-11 cursor-pointer py-2 font-semibold text-warm">
+            {words.care(rest.length)}
+          </summary>
+          {rest.map((one) => (
+            <p key={one.code}>{say(one.sentence)}</p>
+          ))}
+        </details>
+      )}
+    </div>
   );
 }
 
@@ -98,9 +136,10 @@ function DepthButtons({ fishing, spell }: Omit<BoatProps, "outing">) {
       fishing.change(
         { depth_m: depth, low_m: depth, high_m: depth },
         `${words.depthLabel} ${depthText(unit, depth)}`,
+        true,
       );
     } else if (setUp && spell.count_s !== null && spell.count_s !== undefined) {
-      fishing.change(atCount(setUp, spell.count_s + way * 5), `${words.depthLabel}: count`);
+      fishing.change(atCount(setUp, spell.count_s + way * 5), `${words.depthLabel}: count`, true);
     }
   };
   if (spell.method === "dry" || (spell.method !== "float" && spell.count_s == null && !letDown)) return null;
@@ -173,6 +212,7 @@ function Boat({ fishing, outing, spell }: BoatProps) {
       </Column>
       <div className="space-y-2.5 px-3 py-2 wide:px-8 wide:py-5">
         <div>
+          <Warnings outing={outing} />
           <h1 className="text-[1.25rem] wide:text-[1.6rem]">{say(spell.title)}</h1>
           <Tally outing={outing} />
         </div>
@@ -189,7 +229,7 @@ function Boat({ fishing, outing, spell }: BoatProps) {
             </Button>
           ))}
         </div>
-        <div className="grid grid-cols-3 gap-1.5">
+        <div className="grid grid-cols-2 gap-1.5">
           <Button onClick={() => setChanging(true)} className="!px-1 leading-tight">
             {words.change}
           </Button>
@@ -203,13 +243,13 @@ function Boat({ fishing, outing, spell }: BoatProps) {
               <span className="block text-[0.85rem] font-normal">{say(fishing.canUndo)}</span>
             )}
           </Button>
-          <Button look="danger" onClick={stop} className="!px-1 leading-tight">
-            {words.stop}
-          </Button>
         </div>
       </div>
       <div className="max-wide:col-start-2 max-wide:px-3 wide:py-5 wide:pr-8">
         <RigNote spell={spell} setUp={fishing.setUp} />
+        <Button look="danger" onClick={stop} className="mt-10 mb-4 min-h-12 w-full">
+          {words.stop}
+        </Button>
       </div>
       <Suspense>
         {changing && (

@@ -3,7 +3,15 @@ import { useCallback, useMemo, useRef, useState } from "react";
 import type { Schemas } from "../../api/client";
 import { load, save } from "../../lib/store";
 import type { Write } from "../../offline/outbox";
-import { eventBody, type Outing, outingBody, type Spell, spellBody } from "../../offline/overlay";
+import {
+  type Event,
+  eventBody,
+  type Outing,
+  openTake,
+  outingBody,
+  type Spell,
+  spellBody,
+} from "../../offline/overlay";
 import { useOuting } from "../../offline/useOuting";
 import { type DepthNow, depthAt } from "./depth";
 
@@ -76,9 +84,22 @@ export function useFishing(id: string) {
     return { ...depthAt(setUp.sink_table, t), t };
   }, [castAt, setUp, spell]);
 
+  /** The fish on the end of an open take is that take: it keeps its moment and its depth, and one undo takes the end back. */
+  const end = (strike: Event, kind: Kind, what: string): string => {
+    const before = eventBody(strike);
+    const body = { ...before, kind };
+    tapped.current.set(strike.id, body);
+    write(what, { kind: "event", outing: id, id: strike.id, body });
+    remember(what, [{ kind: "event", outing: id, id: strike.id, body: before }]);
+    setClock(null);
+    return strike.id;
+  };
+
   const tap = (kind: Kind, what: string): string => {
     const event = crypto.randomUUID();
     if (!spell) return event;
+    const strike = kind === "landed" || kind === "lost" ? openTake(outing, spell.id) : undefined;
+    if (strike) return end(strike, kind, what);
     const at = whereNow();
     const sinking =
       at.t !== null && spell.count_s !== null && spell.count_s !== undefined && at.t < spell.count_s;
@@ -105,7 +126,8 @@ export function useFishing(id: string) {
     return event;
   };
 
-  const change = (part: Partial<Schemas["SpellBody"]>, what: string) => {
+  /** Change the set-up as it is fished; a count that runs goes on where only the depth is another. */
+  const change = (part: Partial<Schemas["SpellBody"]>, what: string, keepCount = false) => {
     if (!spell || !outing) return;
     const before = spellBody(spell);
     const fresh =
@@ -129,13 +151,16 @@ export function useFishing(id: string) {
         { kind: "spell", outing: id, id: spell.id, body: before },
       ]);
     }
-    setClock(null);
+    if (!keepCount) setClock(null);
   };
 
   const describeFish = (event: string, part: Partial<Schemas["EventBody"]>, what: string) => {
     const found = outing?.events.find((e) => e.id === event);
-    const before = found ? eventBody(found) : tapped.current.get(event);
-    if (before) write(what, { kind: "event", outing: id, id: event, body: { ...before, ...part } });
+    const before = tapped.current.get(event) ?? (found && eventBody(found));
+    if (!before) return;
+    const body = { ...before, ...part };
+    tapped.current.set(event, body);
+    write(what, { kind: "event", outing: id, id: event, body });
   };
 
   const undo = () => {
@@ -160,6 +185,19 @@ export function useFishing(id: string) {
     write(what, { kind: "spell", outing: id, id: last.id, body: spellBody(last) });
   };
 
+  /** An ended outing goes on: the time between is no effort, so the last set-up starts a stretch of its own. */
+  const goOn = (what: string) => {
+    if (!outing || !spell) return;
+    const next = crypto.randomUUID();
+    write(what, { kind: "outing", outing: id, id, body: { ...outingBody(outing), ended_at: null } });
+    write(what, {
+      kind: "spell",
+      outing: id,
+      id: next,
+      body: { ...spellBody(spell), started_at: now(), ended_at: null },
+    });
+  };
+
   return {
     ...query,
     spell,
@@ -173,5 +211,6 @@ export function useFishing(id: string) {
     canUndo: undos.at(-1)?.what ?? null,
     stop,
     reopen,
+    goOn,
   };
 }

@@ -2,7 +2,7 @@
 import { useState } from "react";
 import type { Problem, Schemas } from "../../api/client";
 import { useReader } from "../../lib/session";
-import { boxTime, fromBoxTime } from "../../lib/time";
+import { boxTime, fromBoxTime, notADay } from "../../lib/time";
 import { boxText, depthFrom, depthTo, typedNumber } from "../../lib/units";
 import { type Event, eventBody, type Outing, outingBody, type Spell, spellBody } from "../../offline/overlay";
 import { BOX, Button, Field, NumberBox, Select, TextBox } from "../../ui/controls";
@@ -39,44 +39,39 @@ function useDepthBox(start: number | null | undefined) {
   return { unit, text, setText, problem, metres: value === null ? null : depthFrom(unit, value), bad };
 }
 
-function Times({
-  zone,
-  from,
-  to,
-  setFrom,
-  setTo,
-  problem,
-}: {
-  zone: string;
-  from: string;
-  to: string | null;
-  setFrom: (t: string) => void;
-  setTo: (t: string | null) => void;
-  problem?: Problem;
-}) {
-  const change = (set: (t: string) => void) => (text: string) => {
-    const at = fromBoxTime(text, zone);
-    if (at) set(at.toISOString());
-  };
+/** A date-and-time box on the water's clock: its text as it is typed, and the instant it means; empty where that may be. */
+function useTimeBox(start: string | null | undefined, zone: string, path: string, mayBeEmpty = false) {
+  const [text, setText] = useState(start ? boxTime(new Date(start), zone) : "");
+  const at = fromBoxTime(text, zone);
+  const bad = at === null && !(mayBeEmpty && text === "");
+  // Untouched, it stays to the second what it was.
+  const same = start && text === boxTime(new Date(start), zone);
+  const iso = same ? start : (at?.toISOString() ?? null);
+  return { text, setText, iso, bad, problem: bad ? notADay(path) : undefined };
+}
+
+type TimeBox = ReturnType<typeof useTimeBox>;
+
+function Times({ from, to, problem }: { from: TimeBox; to: TimeBox; problem?: Problem }) {
   return (
     <div className="grid grid-cols-1 gap-3 min-[26rem]:grid-cols-2">
-      <Field label={words.started}>
+      <Field label={words.started} problem={from.problem}>
         {(p) => (
           <TextBox
             {...p}
             type="datetime-local"
-            value={boxTime(new Date(from), zone)}
-            onChange={(e) => change(setFrom)(e.target.value)}
+            value={from.text}
+            onChange={(e) => from.setText(e.target.value)}
           />
         )}
       </Field>
-      <Field label={words.ended} problem={problem}>
+      <Field label={words.ended} problem={to.problem ?? problem}>
         {(p) => (
           <TextBox
             {...p}
             type="datetime-local"
-            value={to ? boxTime(new Date(to), zone) : ""}
-            onChange={(e) => (e.target.value ? change(setTo)(e.target.value) : setTo(null))}
+            value={to.text}
+            onChange={(e) => to.setText(e.target.value)}
           />
         )}
       </Field>
@@ -107,18 +102,16 @@ function OutingForm({
   onSave,
   onClose,
 }: FormProps<Schemas["OutingBody"]> & { outing: Outing }) {
-  const [from, setFrom] = useState(outing.started_at);
-  const [to, setTo] = useState(outing.ended_at ?? null);
+  const from = useTimeBox(outing.started_at, zone, "started_at");
+  const to = useTimeBox(outing.ended_at, zone, "ended_at", true);
   const [note, setNote] = useState(outing.note ?? "");
-  const order = to !== null && new Date(to) < new Date(from);
+  const order = to.iso !== null && from.iso !== null && new Date(to.iso) < new Date(from.iso);
+  const bad = order || from.bad || to.bad;
   return (
     <div className="space-y-4">
       <Times
-        zone={zone}
         from={from}
         to={to}
-        setFrom={setFrom}
-        setTo={setTo}
         problem={order ? fault("ended_at", words.order, "a later time") : undefined}
       />
       <Field label={words.note} hint={words.noteHint}>
@@ -134,27 +127,30 @@ function OutingForm({
         )}
       </Field>
       <Foot
-        bad={order}
+        bad={bad}
         onClose={onClose}
-        onSave={() => onSave({ ...outingBody(outing), started_at: from, ended_at: to, note })}
+        onSave={() =>
+          onSave({ ...outingBody(outing), started_at: from.iso ?? outing.started_at, ended_at: to.iso, note })
+        }
       />
     </div>
   );
 }
 
 function SpellForm({ spell, zone, onSave, onClose }: FormProps<Schemas["SpellBody"]> & { spell: Spell }) {
-  const [from, setFrom] = useState(spell.started_at);
-  const [to, setTo] = useState(spell.ended_at ?? null);
+  const from = useTimeBox(spell.started_at, zone, "started_at");
+  const to = useTimeBox(spell.ended_at, zone, "ended_at", true);
   const depth = useDepthBox(spell.depth_m);
-  const order = to !== null && new Date(to) < new Date(from);
+  const order = to.iso !== null && from.iso !== null && new Date(to.iso) < new Date(from.iso);
+  const bad = order || from.bad || to.bad;
   const save = () => {
     const shift = depth.metres !== null && spell.depth_m != null ? depth.metres - spell.depth_m : 0;
     const moved = (edge: number | null | undefined) =>
       depth.metres === null || edge == null ? null : Math.max(0, edge + shift);
     onSave({
       ...spellBody(spell),
-      started_at: from,
-      ended_at: to,
+      started_at: from.iso ?? spell.started_at,
+      ended_at: to.iso,
       depth_m: depth.metres,
       low_m: moved(spell.low_m),
       high_m: moved(spell.high_m),
@@ -163,11 +159,8 @@ function SpellForm({ spell, zone, onSave, onClose }: FormProps<Schemas["SpellBod
   return (
     <div className="space-y-4">
       <Times
-        zone={zone}
         from={from}
         to={to}
-        setFrom={setFrom}
-        setTo={setTo}
         problem={order ? fault("ended_at", words.order, "a later time") : undefined}
       />
       <Field label={words.pointDepth} problem={depth.problem} className="w-40">
@@ -180,7 +173,7 @@ function SpellForm({ spell, zone, onSave, onClose }: FormProps<Schemas["SpellBod
           />
         )}
       </Field>
-      <Foot bad={order || depth.bad} onClose={onClose} onSave={save} />
+      <Foot bad={bad || depth.bad} onClose={onClose} onSave={save} />
     </div>
   );
 }
@@ -195,7 +188,7 @@ function EventForm({
   const { say, settings } = useReader();
   const metric = settings.depth_unit === "m";
   const [kind, setKind] = useState(event.kind);
-  const [at, setAt] = useState(event.occurred_at);
+  const at = useTimeBox(event.occurred_at, zone, "occurred_at");
   const depth = useDepthBox(event.depth_m);
   const [fly, setFly] = useState(event.fly ?? "");
   const perUnit = metric ? 100 : 1 / 0.0254;
@@ -206,7 +199,7 @@ function EventForm({
     onSave({
       ...eventBody(event),
       kind,
-      occurred_at: at,
+      occurred_at: at.iso ?? event.occurred_at,
       depth_m: depth.metres,
       fly,
       length_m: long === null ? null : long / perUnit,
@@ -224,16 +217,13 @@ function EventForm({
           </Select>
         )}
       </Field>
-      <Field label={words.at}>
+      <Field label={words.at} problem={at.problem}>
         {(p) => (
           <TextBox
             {...p}
             type="datetime-local"
-            value={boxTime(new Date(at), zone)}
-            onChange={(e) => {
-              const next = fromBoxTime(e.target.value, zone);
-              if (next) setAt(next.toISOString());
-            }}
+            value={at.text}
+            onChange={(e) => at.setText(e.target.value)}
           />
         )}
       </Field>
@@ -276,7 +266,7 @@ function EventForm({
           )}
         </Field>
       )}
-      <Foot bad={depth.bad || badLength} onClose={onClose} onSave={save} />
+      <Foot bad={depth.bad || badLength || at.bad} onClose={onClose} onSave={save} />
     </div>
   );
 }

@@ -16,7 +16,7 @@ export function RateLine({ title, rate }: { title: string; rate: Rate }) {
   if (rate.per_hour === null || rate.low === null || rate.high === null) {
     return (
       <p>
-        <b>{title}:</b> {words.noEffort}
+        <b>{title}:</b> {rate.hours > 0 ? words.tooShort(rate.count, hoursText(rate.hours)) : words.noEffort}
       </p>
     );
   }

@@ -9,6 +9,7 @@ export const words = {
   perHour: (r: string) => `${r} an hour`,
   interval: (low: string, high: string) => `95 % sure it lies between ${low} and ${high}`,
   from: (n: number, hours: string) => `${n} in ${hours}`,
+  tooShort: (n: number, time: string) => `${n} in ${time}: too short a time for a rate.`,
   noEffort: "No time fished yet, so no rate.",
   blanks: (n: number, of: number) => `${n} of ${of} ${of === 1 ? "outing" : "outings"} without a take.`,
   byDepth: "By depth",

@@ -3,12 +3,14 @@ import { Link } from "react-router";
 import { ApiError, OfflineError, type Schemas } from "../../api/client";
 import { SetUpLayer } from "../../column/layers";
 import { FactorLayer, PathLayer } from "../../column/planLayers";
+import { AsideNotice } from "../../components/AsideNotice";
 import { chosenBelief, ReadingColumn, useRing } from "../../components/ReadingColumn";
 import { Empty, Failed, Loading } from "../../components/states";
 import { TwoPane } from "../../components/TwoPane";
 import { WithWater } from "../../components/WithWater";
 import { useReading } from "../../lib/reading";
 import { useReader } from "../../lib/session";
+import { dayAndClock } from "../../lib/time";
 import { bandText } from "../../lib/units";
 import type { Water } from "../../lib/waters";
 import { Button } from "../../ui/controls";
@@ -30,6 +32,7 @@ type Answer = Schemas["PlanAnswer"];
 
 function Headline({ plan, water }: { plan: Answer; water: Water }) {
   const { settings } = useReader();
+  const { body, draft, change } = useReading();
   const unit = settings.depth_unit;
   const belief = chosenBelief(plan);
   const half = belief?.bands.find((b) => b.share === 0.5);
@@ -38,7 +41,17 @@ function Headline({ plan, water }: { plan: Answer; water: Water }) {
   const band = bandText(unit, half.top_m, half.bottom_m);
   return (
     <header>
-      <h1>{plan.set_ups.length > 0 ? words.headline(band, belief.place) : words.nothing}</h1>
+      <h1>
+        {plan.set_ups.length > 0 ? words.headline(band, belief.place) : words.nothing},{" "}
+        <span className="font-normal whitespace-nowrap" data-testid="plan-for">
+          {draft.when === "" && words.nowIs} {dayAndClock(body.when, water.time_zone ?? "UTC")}
+        </span>
+      </h1>
+      {draft.when !== "" && (
+        <Button look="quiet" className="px-0" onClick={() => change({ when: "" })}>
+          {words.planNow}
+        </Button>
+      )}
       <p className="mt-1">
         {words.width(80, bandText(unit, most.top_m, most.bottom_m))}
         {plan.guessed.includes("temperature") && ` ${words.wide}`}
@@ -139,7 +152,7 @@ function More({
       {plan.set_ups.length > 1 && (
         <details>
           <summary className="min-h-11 cursor-pointer py-2 font-semibold">{words.compare}</summary>
-          <Suspense fallback={<Loading what={words.compare} />}>
+          <Suspense fallback={<Loading what={words.moment} />}>
             <Compare setUps={plan.set_ups} />
           </Suspense>
         </details>
@@ -148,7 +161,7 @@ function More({
       <details onToggle={(e) => setSchools(e.currentTarget.open)}>
         <summary className="min-h-11 cursor-pointer py-2 font-semibold">{words.schools}</summary>
         {schools && (
-          <Suspense fallback={<Loading what={words.schools} />}>
+          <Suspense fallback={<Loading what={words.moment} />}>
             <SchoolsPart />
           </Suspense>
         )}
@@ -192,6 +205,7 @@ function PlanWork({ water }: { water: Water }) {
         </ReadingColumn>
       }
     >
+      <AsideNotice />
       <Notice water={water} />
       {!plan && error ? <NoPlan error={error} /> : null}
       {!plan && !error && planning && <Loading what={words.working} />}
@@ -202,7 +216,13 @@ function PlanWork({ water }: { water: Water }) {
           <DayFor key={settings.depth_unit} />
           <Changed />
           {(plan.set_ups.length > 0 || plan.ruled_out.some((r) => r.by_hand != null)) && (
-            <SetUps plan={plan} waterId={water.id} index={index} onChoose={setChosen} />
+            <SetUps
+              plan={plan}
+              waterId={water.id}
+              zone={water.time_zone ?? "UTC"}
+              index={index}
+              onChoose={setChosen}
+            />
           )}
           {!plan.cautions.some((c) => c.level === "stop") && <Cautions plan={plan} />}
           <More plan={plan} shown={shown} onShow={setShown} />

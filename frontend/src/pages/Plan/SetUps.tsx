@@ -1,10 +1,14 @@
 /** The ways to get a fly there: the plan's own, best first, then what was pinned or made by hand, refused or not. */
+import { useState } from "react";
 import type { Schemas } from "../../api/client";
 import { letter } from "../../column/layers";
 import { Failed } from "../../components/states";
 import { MOST_BY_HAND } from "../../lib/day";
 import { useReading } from "../../lib/reading";
 import { useReader } from "../../lib/session";
+import { dayAndClock } from "../../lib/time";
+import { Button } from "../../ui/controls";
+import { Sheet } from "../../ui/Sheet";
 import { handMadeFrom } from "./handMade";
 import { HandEditor, SetUpRow } from "./SetUpRow";
 import { words } from "./strings";
@@ -12,9 +16,13 @@ import { useStart } from "./useStart";
 
 type Plan = Schemas["PlanAnswer"];
 
+/** A plan this near to the hour on the clock is a plan for now. */
+const SAME_HOUR_MS = 90 * 60_000;
+
 interface Props {
   plan: Plan;
   waterId: string;
+  zone: string;
   index: number;
   onChoose: (key: string) => void;
 }
@@ -29,9 +37,9 @@ export function Pair({ plan }: { plan: Plan }) {
   );
 }
 
-export function SetUps({ plan, waterId, index, onChoose }: Props) {
+export function SetUps({ plan, waterId, zone, index, onChoose }: Props) {
   const { say } = useReader();
-  const { body, day, changeDay, planning } = useReading();
+  const { body, draft, change, day, changeDay, planning, mending } = useReading();
   const start = useStart();
   const full = day.byHand.length >= MOST_BY_HAND;
   const refused = plan.ruled_out.filter((one) => one.by_hand != null && day.byHand[one.by_hand]);
@@ -41,6 +49,15 @@ export function SetUps({ plan, waterId, index, onChoose }: Props) {
     changeDay({ byHand: [...day.byHand, made] });
     onChoose(`hand-${day.byHand.length}`);
   };
+  const go = (key: string) => start.mutate({ body, key });
+  const [asking, setAsking] = useState<string | null>(null);
+  const other = draft.when !== "" && Math.abs(new Date(body.when).getTime() - Date.now()) > SAME_HOUR_MS;
+  const doubts = [
+    ...plan.cautions.filter((c) => c.level === "stop").map((c) => `${words.sureStop} ${say(c.sentence)}`),
+    ...(other
+      ? [words.sureOther(dayAndClock(body.when, zone), dayAndClock(new Date().toISOString(), zone))]
+      : []),
+  ];
   const real = plan.set_ups.some((s) => s.expected);
   return (
     <section aria-labelledby="set-ups">
@@ -56,8 +73,10 @@ export function SetUps({ plan, waterId, index, onChoose }: Props) {
               index={i}
               open={i === index}
               onOpen={() => onChoose(setUp.key ?? "")}
-              onStart={() => start.mutate({ body, key: setUp.key ?? "" })}
-              wait={start.isPending ? words.starting : planning ? words.working : null}
+              onStart={() => (doubts.length > 0 ? setAsking(setUp.key ?? "") : go(setUp.key ?? ""))}
+              wait={
+                start.isPending ? words.starting : planning ? words.working : mending ? words.mendFirst : null
+              }
               onPin={setUp.by_hand == null && !full && handMadeFrom(setUp) ? () => pin(i) : null}
               cardTo={`/plan/card?w=${waterId}&s=${encodeURIComponent(setUp.key ?? "")}`}
               editor={
@@ -91,6 +110,41 @@ export function SetUps({ plan, waterId, index, onChoose }: Props) {
       {full && <p className="mt-2 text-[0.92rem] text-soft">{words.byHandFull}</p>}
       <Pair plan={plan} />
       {start.isError && <Failed error={start.error} />}
+      {asking !== null && (
+        <Sheet open onClose={() => setAsking(null)} title={words.sureTitle}>
+          <ul className="mb-4 space-y-2">
+            {doubts.map((one) => (
+              <li key={one} className="border-l-4 border-warm pl-2 font-bold">
+                {one}
+              </li>
+            ))}
+          </ul>
+          <div className="flex flex-wrap gap-2">
+            <Button look="main" onClick={() => setAsking(null)}>
+              {words.sureStay}
+            </Button>
+            {other && (
+              <Button
+                onClick={() => {
+                  change({ when: "" });
+                  setAsking(null);
+                }}
+              >
+                {words.sureNow}
+              </Button>
+            )}
+            <Button
+              look="danger"
+              onClick={() => {
+                setAsking(null);
+                go(asking);
+              }}
+            >
+              {words.sureGo}
+            </Button>
+          </div>
+        </Sheet>
+      )}
     </section>
   );
 }

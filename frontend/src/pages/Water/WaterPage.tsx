@@ -1,5 +1,6 @@
 import { lazy, Suspense, useState } from "react";
 import { Link } from "react-router";
+import { AsideNotice } from "../../components/AsideNotice";
 import { MeaningColumn } from "../../components/MeaningColumn";
 import { useRing } from "../../components/ReadingColumn";
 import { Failed, Loading } from "../../components/states";
@@ -58,7 +59,7 @@ function PlaceAndTime({ water }: { water: Water }) {
           />
         )}
       </Field>
-      <Field label={words.when}>
+      <Field label={words.when} problem={problemAt("when")}>
         {(p) =>
           draft.when === "" ? (
             <Button
@@ -132,6 +133,7 @@ function WaterWork({ water }: { water: Water }) {
       <div className="space-y-7">
         <div>
           <WaterTabs />
+          <AsideNotice />
           <h1>{words.title}</h1>
           <p className="text-soft">
             {words.lead}{" "}
