@@ -113,7 +113,7 @@ class Plan(BrowserCase):
 
     def test_two_are_compared_and_two_anglers_start_apart(self):
         page = self.ready(DESKTOP)
-        expect(page.get_by_text("Two in the boat: one starts with A")).to_be_visible()
+        expect(page.get_by_text("Two on the bank: one starts with A")).to_be_visible()
         page.get_by_text("Compare two").click()
         table = page.get_by_role("table").filter(has=page.get_by_role("rowheader", name="Against the best"))
         expect(table.get_by_role("cell", name="the best here")).to_be_visible()

@@ -36,7 +36,7 @@ class Temperature(unittest.TestCase):
         factor = f.temperature_factor(cells(12), UPLAND, SUMMER)
         self.assertIn("lies at", factor.sentence)
         self.assertNotIn("guess", factor.sentence)
-        self.assertIn("Below 5 m the curve is a guess", f.temperature_factor(Z, UPLAND, MAY).sentence)
+        self.assertIn("Nothing was read below 5 m", f.temperature_factor(Z, UPLAND, MAY).sentence)
 
     def test_the_most_tender_species_counts_too(self):
         with_brook = f.temperature_factor(cells(12), replace(UPLAND, species=("rainbow", "brook")), SUMMER)

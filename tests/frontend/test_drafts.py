@@ -41,6 +41,18 @@ class ReadingDraft(ModuleCase):
         self.assertEqual(reading["sources"], {})
         self.assertIsNone(found["body"]["place"])
 
+    def test_what_was_kept_is_a_draft_or_none(self):
+        whole = self.draft(rows=rows(("0", "12")))
+        self.assertEqual(self.call("keptDraft", whole, METRIC)["rows"], rows(("0", "12")))
+        older = {key: value for key, value in whole.items() if key not in ("at", "signs", "level")}
+        older["rows"] = [{"depth": "0", "temperature": "12"}]  # before oxygen was read
+        found = self.call("keptDraft", older, METRIC)
+        self.assertEqual((found["at"], found["signs"], found["rows"][0]["oxygen"]), ("", {}, ""))
+        for bad in ({"rows": "none"}, {"wind": 7}, {"rows": [None]}, {"rows": [{"depth": 3}]}, {"seen": []}):
+            self.assertIsNone(self.call("keptDraft", {**whole, **bad}, METRIC), bad)
+        for none in ("text", [1], 7):
+            self.assertIsNone(self.call("keptDraft", none, METRIC), none)
+
     def test_metres_and_celsius_as_typed(self):
         profile = self.read(rows=rows(("0", "12,5"), ("1.5", "12")))["body"]["reading"]["profile"]
         self.assertEqual([(p["depth_m"], p["temperature_c"]) for p in profile], [(0, 12.5), (1.5, 12)])

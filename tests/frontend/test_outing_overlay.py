@@ -1,5 +1,7 @@
 """What waits on the device is laid over what the server has."""
 
+from datetime import UTC, datetime
+
 from tests.frontend.base import ModuleCase
 
 OUTING = {
@@ -31,6 +33,22 @@ class Overlay(ModuleCase):
         self.assertEqual(self.write("spell", "s2", {"title": "Dry"})["spells"][1], {"id": "s2", "title": "Dry"})
         self.assertEqual(self.write("outing", "o", {"note": "cold"})["note"], "cold")
         self.assertEqual(self.write("outing", "o", None), OUTING)
+
+    def test_the_fish_on_the_end_of_an_open_take(self):
+        def tap(row, kind, at, spell="s1"):
+            return {"id": row, "spell_id": spell, "kind": kind, "occurred_at": f"2026-05-14T10:{at}:00Z"}
+
+        now = 1778754000000 + 10 * 60_000  # 10:30 and ten minutes, UTC
+        self.assertEqual(datetime.fromtimestamp(now / 1000, UTC).isoformat(), "2026-05-14T10:30:00+00:00")
+        cases = {
+            "t": [tap("t", "take", "20"), tap("p", "pluck", "25")],
+            None: [tap("t", "take", "10")],  # a quarter of an hour ago and more
+            "u": [tap("t", "take", "20"), tap("l", "landed", "22"), tap("u", "take", "28")],
+        }
+        closed = [[tap("t", "take", "20"), tap("l", "lost", "22")], [tap("t", "take", "29", "s2")], []]
+        for wanted, events in [*cases.items(), *((None, one) for one in closed)]:
+            found = self.call("openTake", {"events": events, "longest_fight_s": 900}, "s1", now)
+            self.assertEqual(found["id"] if found else None, wanted, events)
 
     def test_bodies_carry_no_id(self):
         self.assertEqual(self.call("spellBody", {"id": "s", "title": "Dry"}), {"title": "Dry"})

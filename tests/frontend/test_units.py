@@ -1,5 +1,7 @@
 """What people see against what is stored: exact definitions of the units, by hand."""
 
+from datetime import UTC, datetime, timedelta
+
 from stillthread.core import units
 from tests.frontend.base import ModuleCase
 
@@ -137,6 +139,21 @@ class Time(ModuleCase):
             ("nonsense", "UTC", None),
             ("2026-05-14T10:00:00", "UTC", None),
         )
+
+    def test_a_year_half_typed_or_far_off_is_no_time(self):
+        ahead = datetime.now(UTC) + timedelta(days=300)
+        self.table(
+            "fromBoxTime",
+            ("0002-05-14T10:00", "Europe/London", None),
+            ("1969-12-31T10:00", "UTC", None),
+            ("9999-01-01T10:00", "UTC", None),
+            ("1970-01-02T10:00", "UTC", "1970-01-02T10:00:00.000Z"),
+            (f"{ahead:%Y-%m-%dT%H:%M}", "UTC", f"{ahead:%Y-%m-%dT%H:%M}:00.000Z"),
+        )
+
+    def test_a_plans_day_in_words(self):
+        # 26 November 2026 is a Thursday.
+        self.table("dayAndClock", ("2026-11-26T09:30:00Z", "Europe/London", "Thu 26 Nov, 09:30"))
 
     def test_there_and_back_over_a_year(self):
         days = [f"2026-{month:02d}-{day:02d}T05:45" for month in range(1, 13) for day in (1, 15, 28)]

@@ -75,6 +75,11 @@ export function clockText(iso: string, zone: string): string {
   }).format(new Date(iso));
 }
 
+/** True for an instant of today on the water's clock. */
+export function isToday(iso: string, zone: string): boolean {
+  return boxTime(new Date(iso), zone).slice(0, 10) === boxTime(new Date(), zone).slice(0, 10);
+}
+
 export function hoursText(hours: number): string {
   const minutes = Math.round(hours * 60);
   return minutes < 60

@@ -40,7 +40,8 @@ def temperature_factor(depths: NDArray[np.float64], water: Water, reading: Readi
     liked = np.mean([preference(t, s) for s in water.species], axis=0)
     best = int(np.argmax(liked))
     last = reading.profile[-1].depth_m
-    tail = f" Below {last:g} m the curve is a guess." if last < depths[-1] - 0.3 else ""
+    unread = f"below {last:g} m" if last > 0 else "below the surface"
+    tail = f" Nothing was read {unread}." if last < depths[-1] - 0.3 else ""
     if float(liked.max() - liked.min()) < 0.12:
         words = f"{t.min():.0f} to {t.max():.0f} °C from top to bottom: temperature hardly chooses a depth."
     else:

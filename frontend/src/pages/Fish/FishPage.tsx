@@ -8,7 +8,7 @@ import { BeliefLayer } from "../../column/layers";
 import { chosenBelief } from "../../components/ReadingColumn";
 import { Empty, Failed, Loading } from "../../components/states";
 import { useReader } from "../../lib/session";
-import { boxTime, hoursText } from "../../lib/time";
+import { hoursText, isToday } from "../../lib/time";
 import { bandText, depthText, FOOT_M } from "../../lib/units";
 import type { Outing, Spell } from "../../offline/overlay";
 import { Button } from "../../ui/controls";
@@ -51,11 +51,6 @@ function FindOuting() {
   );
 }
 
-function isToday(ended: string | null | undefined, zone: string): boolean {
-  const day = (at: Date) => boxTime(at, zone).slice(0, 10);
-  return ended != null && day(new Date(ended)) === day(new Date());
-}
-
 function OnTheWater({ id }: { id: string }) {
   const fishing = useFishing(id);
   const { outing, spell } = fishing;
@@ -66,7 +61,7 @@ function OnTheWater({ id }: { id: string }) {
   if (outing.ended_at || !spell) {
     return (
       <Empty title={words.over}>
-        {spell && isToday(outing.ended_at, outing.time_zone) && (
+        {spell && outing.ended_at && isToday(outing.ended_at, outing.time_zone) && (
           <Button look="main" onClick={() => fishing.goOn(words.goOn)}>
             {words.goOn}
           </Button>
@@ -89,31 +84,36 @@ function Tally({ outing }: { outing: Outing }) {
   );
 }
 
-/** What the plan said to stop for or to mind stays in sight on the water. */
-function Warnings({ outing }: { outing: Outing }) {
+/** What the plan said to stop for stands over everything on the water. */
+function Stops({ outing }: { outing: Outing }) {
   const { say } = useReader();
-  const found = (outing.plan?.cautions ?? []).filter((one) => one.level !== "note");
+  return (outing.plan?.cautions ?? [])
+    .filter((one) => one.level === "stop")
+    .map((one) => (
+      <p
+        key={one.code}
+        data-testid="warnings"
+        className="border-l-4 border-warm pl-2 leading-tight font-bold"
+      >
+        <span className="text-warm">{words.stopLevel}</span> {say(one.sentence)}
+      </p>
+    ));
+}
+
+/** What it said to take care of stays at hand below the buttons. */
+function Cares({ outing }: { outing: Outing }) {
+  const { say } = useReader();
+  const found = (outing.plan?.cautions ?? []).filter((one) => one.level === "caution");
   if (found.length === 0) return null;
-  const stops = found.filter((one) => one.level === "stop");
-  const rest = found.filter((one) => one.level !== "stop");
   return (
-    <div className="mb-1 border-l-4 border-warm pl-2" data-testid="warnings">
-      {stops.map((one) => (
-        <p key={one.code} className="font-bold">
-          <span className="text-warm">{words.stopLevel}</span> {say(one.sentence)}
-        </p>
+    <details className="border-l-4 border-warm pl-2">
+      <summary className="min-h-11 cursor-pointer py-2 font-semibold text-warm">
+        {words.care(found.length)}
+      </summary>
+      {found.map((one) => (
+        <p key={one.code}>{say(one.sentence)}</p>
       ))}
-      {rest.length > 0 && (
-        <details>
-          <summary className="min-h-11 cursor-pointer py-2 font-semibold text-warm">
-            {words.care(rest.length)}
-          </summary>
-          {rest.map((one) => (
-            <p key={one.code}>{say(one.sentence)}</p>
-          ))}
-        </details>
-      )}
-    </div>
+    </details>
   );
 }
 
@@ -212,7 +212,7 @@ function Boat({ fishing, outing, spell }: BoatProps) {
       </Column>
       <div className="space-y-2.5 px-3 py-2 wide:px-8 wide:py-5">
         <div>
-          <Warnings outing={outing} />
+          <Stops outing={outing} />
           <h1 className="text-[1.25rem] wide:text-[1.6rem]">{say(spell.title)}</h1>
           <Tally outing={outing} />
         </div>
@@ -246,6 +246,7 @@ function Boat({ fishing, outing, spell }: BoatProps) {
         </div>
       </div>
       <div className="max-wide:col-start-2 max-wide:px-3 wide:py-5 wide:pr-8">
+        <Cares outing={outing} />
         <RigNote spell={spell} setUp={fishing.setUp} />
         <Button look="danger" onClick={stop} className="mt-10 mb-4 min-h-12 w-full">
           {words.stop}

@@ -21,7 +21,7 @@ export default function FishSheet({ onClose, flies, onSave }: Props) {
   const [species, setSpecies] = useState<Species>("rainbow");
   const [length, setLength] = useState("");
   const [fly, setFly] = useState("");
-  const [fate, setFate] = useState<"released" | "kept" | "">("released");
+  const [fate, setFate] = useState<"released" | "kept" | "">("");
   const value = typedNumber(length);
   const bad = value !== null && (Number.isNaN(value) || value <= 0 || value > (metric ? 150 : 59));
   const done = () => {

@@ -103,7 +103,8 @@ export function useFishing(id: string) {
     const at = whereNow();
     const sinking =
       at.t !== null && spell.count_s !== null && spell.count_s !== undefined && at.t < spell.count_s;
-    const phase = spell.method === "float" ? "float" : sinking ? "drop" : "retrieve";
+    // With no count running nobody knows whether it came on the drop or on the way back.
+    const phase = spell.method === "float" ? "float" : at.t === null ? "" : sinking ? "drop" : "retrieve";
     const body: Schemas["EventBody"] = {
       spell_id: spell.id,
       kind,

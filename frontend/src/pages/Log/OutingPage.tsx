@@ -8,7 +8,7 @@ import { chosenBelief } from "../../components/ReadingColumn";
 import { Empty, Failed, Loading } from "../../components/states";
 import { TwoPane } from "../../components/TwoPane";
 import { useReader } from "../../lib/session";
-import { clockText, dayText, hoursText } from "../../lib/time";
+import { clockText, dayText, hoursText, isToday } from "../../lib/time";
 import { depthText } from "../../lib/units";
 import type { Write } from "../../offline/outbox";
 import { type Event, eventBody, type Outing, outingBody, type Spell, spellBody } from "../../offline/overlay";
@@ -156,7 +156,7 @@ function OutingWork({ outing, write }: Props) {
           {outing.note && <p className="italic">{outing.note}</p>}
         </div>
         <div className="flex flex-wrap gap-2">
-          {!outing.ended_at && (
+          {(!outing.ended_at || isToday(outing.ended_at, zone)) && (
             <Button look="main" onClick={() => go(`/fish/${outing.id}?w=${outing.water_id}`)}>
               {words.goOn}
             </Button>

@@ -48,7 +48,7 @@ function Headline({ plan, water }: { plan: Answer; water: Water }) {
         </span>
       </h1>
       {draft.when !== "" && (
-        <Button look="quiet" className="px-0" onClick={() => change({ when: "" })}>
+        <Button look="quiet" className="!px-0" onClick={() => change({ when: "" })}>
           {words.planNow}
         </Button>
       )}
@@ -212,7 +212,7 @@ function PlanWork({ water }: { water: Water }) {
       {plan && (
         <div className="space-y-5" aria-busy={planning}>
           <Headline plan={plan} water={water} />
-          {plan.cautions.some((c) => c.level === "stop") && <Cautions plan={plan} />}
+          <Cautions plan={plan} />
           <DayFor key={settings.depth_unit} />
           <Changed />
           {(plan.set_ups.length > 0 || plan.ruled_out.some((r) => r.by_hand != null)) && (
@@ -224,7 +224,6 @@ function PlanWork({ water }: { water: Water }) {
               onChoose={setChosen}
             />
           )}
-          {!plan.cautions.some((c) => c.level === "stop") && <Cautions plan={plan} />}
           <More plan={plan} shown={shown} onShow={setShown} />
         </div>
       )}

@@ -28,11 +28,12 @@ interface Props {
 }
 
 export function Pair({ plan }: { plan: Plan }) {
-  const { say } = useReader();
+  const { say, settings } = useReader();
   if (!plan.pair) return null;
   return (
     <p className="mt-3 border-l-4 border-rule pl-3">
-      <b>{words.pair(letter(plan.pair.first), letter(plan.pair.second))}</b> {say(plan.pair.why)}
+      <b>{words.pair(settings.afloat ?? false, letter(plan.pair.first), letter(plan.pair.second))}</b>{" "}
+      {say(plan.pair.why)}
     </p>
   );
 }

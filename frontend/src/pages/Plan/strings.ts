@@ -103,7 +103,8 @@ export const words = {
   found: "A depth found today",
   foundHint: "Every method is then set to it.",
   notANumber: "This is no depth.",
-  pair: (a: string, b: string) => `Two in the boat: one starts with ${a}, the other with ${b}.`,
+  pair: (afloat: boolean, a: string, b: string) =>
+    `Two ${afloat ? "in the boat" : "on the bank"}: one starts with ${a}, the other with ${b}.`,
   schools: "How you like to fish",
   schoolsAbout:
     "Where good anglers disagree. The first answer is our default; what you choose goes with you to every water.",

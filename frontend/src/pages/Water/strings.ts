@@ -181,7 +181,7 @@ export const words = {
   seiche: "It rocks with a period of",
   speciesName: { rainbow: "Rainbow trout", brown: "Brown trout", brook: "Brook trout" },
   three: (name: string, appetite: string, choice: string, hungriest: string, chosen: string) =>
-    `${name} at the surface: appetite ${appetite}, choice ${choice}. Hungriest at ${hungriest}, would rather be at ${chosen}.`,
+    `${name} at the surface: they could eat ${appetite} of the most they can, and it suits them ${choice} as well as the best. Hungriest at ${hungriest}; best suited at ${chosen}.`,
   threeEven: (name: string, appetite: string, choice: string) =>
     `${name}: appetite ${appetite}, choice ${choice}, much the same from top to bottom.`,
   waves: (h: string, run: string) => `At their highest waves of about ${h}, over a run of ${run}.`,
