@@ -64,11 +64,14 @@ function Headline({ plan, water }: { plan: Answer; water: Water }) {
   );
 }
 
-function Cautions({ plan }: { plan: Answer }) {
+/** What to stop for or to mind, or the usual notes. */
+function Cautions({ plan, notes = false }: { plan: Answer; notes?: boolean }) {
   const { say } = useReader();
+  const found = plan.cautions.filter((caution) => (caution.level === "note") === notes);
+  if (found.length === 0) return null;
   return (
-    <ul aria-label={words.cautions} className="space-y-1">
-      {plan.cautions.map((caution) => (
+    <ul aria-label={notes ? words.notes : words.cautions} className="space-y-1">
+      {found.map((caution) => (
         <li
           key={caution.code}
           className={`border-l-4 pl-2 ${caution.level === "stop" ? "border-warm text-[1.1rem] font-bold" : caution.level === "caution" ? "border-warm" : "border-rule text-soft"}`}
@@ -224,6 +227,7 @@ function PlanWork({ water }: { water: Water }) {
               onChoose={setChosen}
             />
           )}
+          <Cautions plan={plan} notes />
           <More plan={plan} shown={shown} onShow={setShown} />
         </div>
       )}

@@ -55,6 +55,7 @@ export const words = {
   refusedTitle: "By hand",
   ruledOut: "Ruled out",
   cautions: "Mind",
+  notes: "As always",
   places: "Places by chance",
   factors: "What moves the depth",
   factorsAbout: "Each adds to the score or takes from it. Look at one on the cord, or leave it out and see.",
