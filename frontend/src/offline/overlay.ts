@@ -6,6 +6,9 @@ export type Outing = Schemas["OutingOut"];
 export type Spell = Schemas["SpellOut"];
 export type Event = Schemas["EventOut"];
 
+/** The kinds of event that are a fish felt. */
+export const TAKE_KINDS: readonly string[] = ["take", "lost", "landed"];
+
 function put<T extends { id: string }>(rows: T[], row: T): T[] {
   return rows.some((r) => r.id === row.id) ? rows.map((r) => (r.id === row.id ? row : r)) : [...rows, row];
 }
@@ -26,7 +29,7 @@ export function withWrite(outing: Outing, write: Write): Outing {
 /** The stretch's last take, as long as nothing has ended it and a fish may still be on; the server says how long that is. */
 export function openTake(outing: Outing | undefined, spellId: string, now = Date.now()): Event | undefined {
   const takes = (outing?.events ?? [])
-    .filter((e) => e.spell_id === spellId && ["take", "lost", "landed"].includes(e.kind))
+    .filter((e) => e.spell_id === spellId && TAKE_KINDS.includes(e.kind))
     .sort((a, b) => a.occurred_at.localeCompare(b.occurred_at));
   const last = takes.at(-1);
   const open =

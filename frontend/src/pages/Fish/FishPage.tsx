@@ -10,7 +10,7 @@ import { Empty, Failed, Loading } from "../../components/states";
 import { useReader } from "../../lib/session";
 import { hoursText, isToday } from "../../lib/time";
 import { bandText, depthText, FOOT_M } from "../../lib/units";
-import type { Outing, Spell } from "../../offline/overlay";
+import { type Outing, type Spell, TAKE_KINDS } from "../../offline/overlay";
 import { Button } from "../../ui/controls";
 import { useDone } from "../../ui/UndoBar";
 import { Clock, FlyLayer, nowDepth, useAwake, useElapsed } from "./Clock";
@@ -74,7 +74,7 @@ function OnTheWater({ id }: { id: string }) {
 }
 
 function Tally({ outing }: { outing: Outing }) {
-  const takes = outing.events.filter((e) => ["take", "lost", "landed"].includes(e.kind)).length;
+  const takes = outing.events.filter((e) => TAKE_KINDS.includes(e.kind)).length;
   const landed = outing.events.filter((e) => e.kind === "landed").length;
   const hours = (Date.now() - new Date(outing.started_at).getTime()) / 3_600_000;
   return (

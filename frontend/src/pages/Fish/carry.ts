@@ -1,16 +1,15 @@
 /** A depth found by one method, carried to another: the count or hang that puts the other set-up's point fly there. */
 import type { Schemas } from "../../api/client";
-import type { Outing } from "../../offline/overlay";
+import { type Outing, TAKE_KINDS } from "../../offline/overlay";
 import { atCount } from "./depth";
 
 type SetUp = Schemas["SetUpOut"];
 const NEAR_M = 0.05;
-const TAKES = ["take", "lost", "landed"];
 
 /** Depth of the last take that has one, in metres. */
 export function lastTakeM(outing: Outing): number | null {
   const takes = outing.events
-    .filter((e) => TAKES.includes(e.kind) && e.depth_m != null)
+    .filter((e) => TAKE_KINDS.includes(e.kind) && e.depth_m != null)
     .sort((a, b) => a.occurred_at.localeCompare(b.occurred_at));
   return takes.at(-1)?.depth_m ?? null;
 }

@@ -3,10 +3,8 @@
 import { chosenBelief } from "../../components/ReadingColumn";
 import { useReader } from "../../lib/session";
 import { bandText, depthText } from "../../lib/units";
-import type { Outing } from "../../offline/overlay";
+import { type Outing, TAKE_KINDS } from "../../offline/overlay";
 import { words } from "./strings";
-
-export const TAKE_KINDS = ["take", "lost", "landed"];
 
 function middle(values: number[]): number {
   const sorted = [...values].sort((a, b) => a - b);

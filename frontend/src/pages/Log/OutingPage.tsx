@@ -11,7 +11,15 @@ import { useReader } from "../../lib/session";
 import { clockText, dayText, hoursText, isToday } from "../../lib/time";
 import { depthText } from "../../lib/units";
 import type { Write } from "../../offline/outbox";
-import { type Event, eventBody, type Outing, outingBody, type Spell, spellBody } from "../../offline/overlay";
+import {
+  type Event,
+  eventBody,
+  type Outing,
+  outingBody,
+  type Spell,
+  spellBody,
+  TAKE_KINDS,
+} from "../../offline/overlay";
 import { useOuting } from "../../offline/useOuting";
 import { Button } from "../../ui/controls";
 import { useDone } from "../../ui/UndoBar";
@@ -100,8 +108,7 @@ function EventRow({
     <li className="flex items-center gap-2">
       <span className="flex-1">
         {clockText(event.occurred_at, zone)}{" "}
-        <b className={["take", "lost", "landed"].includes(event.kind) ? "text-take" : ""}>{say(kind)}</b>{" "}
-        {about.join(" · ")}
+        <b className={TAKE_KINDS.includes(event.kind) ? "text-take" : ""}>{say(kind)}</b> {about.join(" · ")}
       </span>
       <Button
         look="quiet"
