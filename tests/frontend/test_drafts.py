@@ -48,6 +48,7 @@ class ReadingDraft(ModuleCase):
         older["rows"] = [{"depth": "0", "temperature": "12"}]  # before oxygen was read
         found = self.call("keptDraft", older, METRIC)
         self.assertEqual((found["at"], found["signs"], found["rows"][0]["oxygen"]), ("", {}, ""))
+        self.assertEqual(self.call("keptDraft", {**whole, "at": "no day"}, METRIC)["at"], "")
         for bad in ({"rows": "none"}, {"wind": 7}, {"rows": [None]}, {"rows": [{"depth": 3}]}, {"seen": []}):
             self.assertIsNone(self.call("keptDraft", {**whole, **bad}, METRIC), bad)
         for none in ("text", [1], 7):

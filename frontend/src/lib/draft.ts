@@ -116,7 +116,8 @@ export function keptDraft(kept: unknown, settings: Settings): Draft | null {
   const rows =
     whole &&
     found.rows.every((row) => alike(row, {}) && Object.values(row).every((v) => typeof v === "string"));
-  return rows ? { ...found, rows: found.rows.map((row) => ({ ...EMPTY_ROW, ...row })) } : null;
+  const at = whole && Number.isNaN(Date.parse(found.at)) ? "" : found.at;
+  return rows ? { ...found, at, rows: found.rows.map((row) => ({ ...EMPTY_ROW, ...row })) } : null;
 }
 
 /** The sources with some values typed over. */

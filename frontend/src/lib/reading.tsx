@@ -93,8 +93,7 @@ function useDraft(water: Water) {
     const found = kept === null ? null : keptDraft(kept, settings);
     if (kept === null || (found && ofToday(found, zone))) return found;
     // Unreadable, or another day's: it never stands for today.
-    save(`aside:${key}`, kept);
-    forget(key);
+    if (save(`aside:${key}`, kept)) forget(key);
     return null;
   });
   const [aside, setAside] = useState<unknown>(() => load<unknown>(`aside:${key}`, null));
