@@ -9,7 +9,17 @@ from ninja import Router
 
 from stillthread.outings import services
 from stillthread.outings.models import Event, Outing, Spell
-from stillthread.outings.schemas import EventBody, EventOut, LogOut, OutingBody, OutingOut, SpellBody, SpellOut
+from stillthread.outings.schemas import (
+    EventBody,
+    EventOut,
+    LogOut,
+    OutingBody,
+    OutingOut,
+    RunningOut,
+    SpellBody,
+    SpellOut,
+)
+from stillthread.waters.schemas import AheadOut
 from stillthread.web.errors import FAILURES
 from stillthread.web.owned import delete_owned, get_owned
 
@@ -20,6 +30,18 @@ router = Router(tags=["outings"])
 def read_log(request: HttpRequest, water_id: uuid.UUID | None = None) -> LogOut:
     """Return outings and rates, for all waters or one."""
     return services.read_log(request.user, water_id)
+
+
+@router.get("/outings/running", response={200: RunningOut, **FAILURES})
+def read_running(request: HttpRequest) -> RunningOut:
+    """Return the outing that is on the go, if there is one."""
+    return services.read_running(request.user)
+
+
+@router.get("/outings/{outing_id}/ahead", response={200: list[AheadOut], **FAILURES})
+def read_ahead(request: HttpRequest, outing_id: uuid.UUID) -> list[AheadOut]:
+    """Return the stops and cautions the outing's day brings, each with the instant from which it holds."""
+    return services.read_ahead(request.user, outing_id)
 
 
 @router.get("/outings/{outing_id}", response={200: OutingOut, **FAILURES})

@@ -17,6 +17,10 @@ Pace = Literal["static", "hand-twist", "strip-pause", "long-pull", "roly-poly", 
 Method = Literal["dry", "nymphs", "float", "sink-tip", "intermediate", "sinking", "other"]
 
 
+# A day's plan grows by the set-ups of every plan that is gone over to.
+MOST_SET_UPS = 200
+
+
 def _in_order(start: datetime, end: datetime | None) -> None:
     if end is not None and end < start:
         raise ValueError("it ends before it starts")
@@ -49,7 +53,7 @@ class SpellBody(Strict):
     count_s: int | None = Field(None, ge=0, le=600)
     pace: Pace = "static"
     flies: list[str] = Field(default=[], max_length=10)
-    set_up_index: int | None = Field(None, ge=0, le=20)
+    set_up_index: int | None = Field(None, ge=0, le=MOST_SET_UPS)
     started_at: AwareDatetime
     ended_at: AwareDatetime | None = None
 
@@ -126,8 +130,15 @@ class OutingSummary(Strict):
     note: str
 
 
+class RunningOut(Strict):
+    """The outing on the go, or None; what is fished, by its title."""
+
+    outing: OutingSummary | None
+    title: str = ""
+
+
 class OutingOut(OutingSummary):
-    """An outing with everything in it, and its plan as frozen when it started."""
+    """An outing with everything in it, and its plan as frozen when it started, or when it was last gone over to."""
 
     max_depth_m: float
     longest_fight_s: float = Field(description="a fish landed or lost this soon after a take is that take")

@@ -3,10 +3,12 @@
 from __future__ import annotations
 
 import uuid
+from datetime import datetime, timedelta
 from typing import Any
 
 from django.db import transaction
 from django.db.models import QuerySet
+from django.utils import timezone
 
 from stillthread.accounts.services import angler_of
 from stillthread.core.errors import InputError, Problem
@@ -16,6 +18,7 @@ from stillthread.formats.plan_contract import PlanAnswer
 from stillthread.outings.effort import bin_step_m, live_events, live_spells, stretches
 from stillthread.outings.models import Event, Outing, Spell
 from stillthread.outings.schemas import (
+    MOST_SET_UPS,
     DepthBinOut,
     EventBody,
     EventOut,
@@ -24,13 +27,17 @@ from stillthread.outings.schemas import (
     OutingOut,
     OutingSummary,
     RateOut,
+    RunningOut,
     SpellBody,
     SpellOut,
 )
 from stillthread.waters.models import Water
+from stillthread.waters.reading_services import ahead
+from stillthread.waters.schemas import AheadOut
 from stillthread.web.owned import get_owned, live, put_owned
 
 MOST_OUTINGS = 500
+LONGEST_OUTING = timedelta(days=1)
 HEAVY = ("plan_snapshot",)  # a whole plan, which most questions do not need
 
 
@@ -101,6 +108,28 @@ def read_outing(owner: Any, outing_id: uuid.UUID) -> OutingOut:
     )
 
 
+def _running(owner: Any, now: datetime) -> QuerySet[Outing]:
+    """Return the owner's outings of the last day that nobody has ended, newest first."""
+    return live(Outing, owner).filter(ended_at__isnull=True, started_at__gt=now - LONGEST_OUTING)
+
+
+def read_running(owner: Any) -> RunningOut:
+    """Return the outing on the go, begun within the last day, with what is fished now."""
+    outing = _whole(_running(owner, timezone.now())).defer(*HEAVY).first()
+    if outing is None:
+        return RunningOut(outing=None)
+    spells = live_spells(outing)
+    return RunningOut(
+        outing=OutingSummary(**_summary(outing, stretches(outing))), title=spells[-1].title if spells else ""
+    )
+
+
+def read_ahead(owner: Any, outing_id: uuid.UUID) -> list[AheadOut]:
+    """Return the stops and cautions of an outing's day. Raises Http404 for another's."""
+    outing = get_owned(Outing, owner, outing_id, defer=HEAVY)
+    return ahead(outing.water, outing.ended_at or timezone.now(), outing.started_at)
+
+
 def read_log(owner: Any, water_id: uuid.UUID | None) -> LogOut:
     """Return the owner's outings, newest first, with rates over all of them, optionally for one water."""
     rows = _whole(live(Outing, owner)).defer(*HEAVY)
@@ -148,11 +177,64 @@ def put_event(owner: Any, outing_id: uuid.UUID, event_id: uuid.UUID, body: Event
     return _event_out(put_owned(Event, owner, event_id, spell=spell, **body.model_dump(exclude={"spell_id"})))
 
 
+def _ended(owner: Any, outing: Outing, at: datetime) -> None:
+    """End an outing, and what is fished in it, at an instant."""
+    for spell in live(Spell, owner).filter(outing=outing, ended_at__isnull=True, started_at__lte=at):
+        spell.ended_at = at
+        spell.save()
+    outing.ended_at = max(at, outing.started_at)
+    outing.save(update_fields=["ended_at", "updated_at"])
+
+
 @transaction.atomic
 def start(
     owner: Any, outing_id: uuid.UUID, body: OutingBody, spell_id: uuid.UUID, spell: SpellBody, **frozen: Any
 ) -> OutingOut:
-    """Write an outing with its first spell in one go."""
+    """Write an outing with its first spell in one go; another one still on the go ends with it."""
+    for other in _running(owner, body.started_at).exclude(pk=outing_id).filter(started_at__lte=body.started_at):
+        _ended(owner, other, body.started_at)
     put_outing(owner, outing_id, body, **frozen)
     put_spell(owner, outing_id, spell_id, spell)
+    return read_outing(owner, outing_id)
+
+
+def merged_plan(old: dict[str, Any] | None, new: dict[str, Any]) -> tuple[dict[str, Any], list[int]]:
+    """Return a plan gone over to, laid over the outing's: the new plan, its set-ups behind those fished before.
+
+    Set-ups keep their places, for the stretches that name them by number. The second value is where each set-up of the
+    new plan stands.
+    """
+    set_ups = list((old or {}).get("set_ups", []))
+    where = []
+    for one in new["set_ups"]:
+        if one not in set_ups:
+            set_ups.append(one)
+        where.append(set_ups.index(one))
+    return {**new, "set_ups": set_ups}, where
+
+
+@transaction.atomic
+def go_over(
+    owner: Any, outing_id: uuid.UUID, plan: dict[str, Any], spell_id: uuid.UUID, spell: SpellBody, **frozen: Any
+) -> OutingOut:
+    """Go on with a running outing under another plan: what was fished ends, a set-up of the new plan begins.
+
+    Raises Http404 for another's outing, InputError for one on another water, one that has ended, or one with too many plans.
+    """
+    outing = get_owned(Outing, owner, outing_id)
+    if outing.water_id != frozen["water_id"]:
+        raise InputError(
+            Problem("other_water", "outing_id", "That outing is on another water.", "an outing on this water")
+        )
+    if outing.ended_at is not None:
+        raise InputError(Problem("ended", "outing_id", "That outing has ended.", "an outing on the go"))
+    merged, where = merged_plan(outing.plan_snapshot, plan)
+    if len(merged["set_ups"]) > MOST_SET_UPS:
+        raise InputError(Problem("too_many", "set_up", "This outing has had too many plans.", "a new outing"))
+    for running in live(Spell, owner).filter(outing=outing, ended_at__isnull=True).exclude(pk=spell_id):
+        running.ended_at = max(spell.started_at, running.started_at)
+        running.save()
+    outing.plan_snapshot, outing.plan_id = merged, frozen["plan_id"]
+    outing.save(update_fields=["plan_snapshot", "plan_id", "updated_at"])
+    put_spell(owner, outing_id, spell_id, spell.model_copy(update={"set_up_index": where[spell.set_up_index or 0]}))
     return read_outing(owner, outing_id)

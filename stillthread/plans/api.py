@@ -58,6 +58,12 @@ def start(request: HttpRequest, plan_id: uuid.UUID, payload: StartBody) -> Outin
     return services.start(request.user, plan_id, payload)
 
 
+@router.post("/plans/{plan_id}/go-over", response={200: OutingOut, **FAILURES})
+def go_over(request: HttpRequest, plan_id: uuid.UUID, payload: StartBody) -> OutingOut:
+    """Go on with the outing that runs under a set-up of a kept plan."""
+    return services.go_over(request.user, plan_id, payload)
+
+
 @router.post("/box/today", response={200: BoxTodayOut, **FAILURES})
 def box_today(request: HttpRequest, payload: PlanBody) -> BoxTodayOut:
     """Return which flies in the box stand for the food about now, and the gaps."""

@@ -120,15 +120,31 @@ def first_spell(set_up: SetUpOut, index: int, body: StartBody) -> SpellBody:
     )
 
 
-def start(owner: Any, plan_id: uuid.UUID, body: StartBody) -> OutingOut:
-    """Start an outing from a kept plan's set-up; sent twice it is the same outing. Raises InputError for no such set-up."""
-    plan = get_owned(Plan, owner, plan_id)
+def _chosen(plan: Plan, body: StartBody) -> SpellBody:
+    """Return the spell a kept plan's set-up starts with. Raises InputError for no such set-up."""
     answer = PlanAnswer.model_validate(plan.answer)
     if body.set_up >= len(answer.set_ups):
         count = len(answer.set_ups)
         raise InputError(Problem("unknown", "set_up", "The plan has no such set-up.", f"0 to {count - 1}"))
+    return first_spell(answer.set_ups[body.set_up], body.set_up, body)
+
+
+def start(owner: Any, plan_id: uuid.UUID, body: StartBody) -> OutingOut:
+    """Start an outing from a kept plan's set-up; sent twice it is the same outing. Raises InputError for no such set-up."""
+    plan = get_owned(Plan, owner, plan_id)
+    spell = _chosen(plan, body)
     outing = OutingBody(water_id=plan.water.pk, started_at=body.started_at)
-    spell = first_spell(answer.set_ups[body.set_up], body.set_up, body)
     return outings.start(
         owner, body.outing_id, outing, body.spell_id, spell, plan_id=plan.pk, plan_snapshot=plan.answer
+    )
+
+
+def go_over(owner: Any, plan_id: uuid.UUID, body: StartBody) -> OutingOut:
+    """Go on with a running outing under a kept plan's set-up; sent twice it is one change.
+
+    Raises InputError for no such set-up, an outing of another water or one that has ended.
+    """
+    plan = get_owned(Plan, owner, plan_id)
+    return outings.go_over(
+        owner, body.outing_id, plan.answer, body.spell_id, _chosen(plan, body), plan_id=plan.pk, water_id=plan.water.pk
     )

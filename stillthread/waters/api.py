@@ -66,6 +66,12 @@ def list_readings(
     return services.latest_readings(request.user, water_id, count)
 
 
+@router.get("/waters/{water_id}/readings/{reading_id}", response={200: ReadingOut, **FAILURES})
+def read_reading(request: HttpRequest, water_id: uuid.UUID, reading_id: uuid.UUID) -> ReadingOut:
+    """Return one stored reading of a water."""
+    return services.one_reading(request.user, water_id, reading_id)
+
+
 @router.put("/waters/{water_id}/readings/{reading_id}", response={200: ReadingOut, **FAILURES})
 def put_reading(request: HttpRequest, water_id: uuid.UUID, reading_id: uuid.UUID, payload: ReadingBody) -> ReadingOut:
     """Write a reading under the client's UUID."""

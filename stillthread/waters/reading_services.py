@@ -14,6 +14,7 @@ from stillthread.core.food.catalogue import BY_KEY, CATALOGUE
 from stillthread.core.food.prey import COLOURS, FAMILIES, Layer, Prey
 from stillthread.core.food.season import WaterYear
 from stillthread.core.food.seen import ABUNDANCE_COUNT, sample_counts
+from stillthread.core.trout.ahead import cautions_ahead
 from stillthread.core.trout.water_means import read_water, water_year
 from stillthread.core.water.layers import read_layers
 from stillthread.formats.read_contract import ElsewhereIn, ReadAnswer, ReadRequest
@@ -22,6 +23,7 @@ from stillthread.formats.water_contract import HourIn, ReadingIn, SampleIn
 from stillthread.formats.water_json import reading_from, samples_from, water_from
 from stillthread.waters.models import Forecast, Reading, Water
 from stillthread.waters.schemas import (
+    AheadOut,
     CalendarOut,
     CalendarRowOut,
     CatalogueOut,
@@ -84,6 +86,31 @@ def understand(owner: Any, water_id: uuid.UUID, body: ReadBody) -> ReadAnswer:
     )
     given = read_input_from(request)
     return read_answer(given, read_water(given))
+
+
+def ahead(water: Water, when: datetime, fallback: datetime) -> list[AheadOut]:
+    """Return the stops and cautions of the local day of an instant, from its newest reading and the forecast's hours.
+
+    Without a reading of that day the sun and the forecast count from `fallback` on.
+    """
+    day = local_time(water, when).date()
+    around = live(Reading, water.owner).filter(water=water, taken_at__gt=when - timedelta(days=1), taken_at__lte=when)
+    row = around.first()
+    if row is not None and local_time(water, row.taken_at).date() != day:
+        row = None
+    taken_at = row.taken_at if row is not None else fallback
+    request = ReadRequest(
+        when=local_time(water, taken_at),
+        water=water_document(water, when),
+        reading=ReadingIn(**row.reading) if row is not None else ReadingIn(),
+        hours=forecast_hours(water, when),
+        stop_above_c=water.rules.get("stop_above_c"),
+        afloat=angler_of(water.owner).afloat,
+    )
+    return [
+        AheadOut(since=one.since, code=one.caution.code, level=one.caution.level, sentence=one.caution.sentence)
+        for one in cautions_ahead(read_input_from(request))
+    ]
 
 
 def _own_year(water: Water) -> WaterYear:

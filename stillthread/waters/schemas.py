@@ -212,3 +212,12 @@ class CatalogueOut(Strict):
     prey: list[PreyEntryOut]
     families: dict[str, str]
     colours: list[str]
+
+
+class AheadOut(Strict):
+    """A stop or a caution the day brings, and the instant from which it holds."""
+
+    since: datetime
+    code: str
+    level: Literal["caution", "stop"]
+    sentence: str

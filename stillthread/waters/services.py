@@ -8,6 +8,7 @@ from typing import Any
 from zoneinfo import ZoneInfo
 
 from django.db import transaction
+from django.http import Http404
 
 from stillthread.core.errors import InputError, Problem
 from stillthread.core.food.seen import check_samples, check_sightings
@@ -158,6 +159,14 @@ def latest_readings(owner: Any, water_id: uuid.UUID, count: int) -> list[Reading
     """Return a water's newest readings, newest first."""
     water = get_owned(Water, owner, water_id)
     return [reading_out(row) for row in live(Reading, owner).filter(water=water)[:count]]
+
+
+def one_reading(owner: Any, water_id: uuid.UUID, reading_id: uuid.UUID) -> ReadingOut:
+    """Return a stored reading of a water. Raises Http404 for another's, or one of another water."""
+    row = get_owned(Reading, owner, reading_id)
+    if row.water_id != get_owned(Water, owner, water_id).pk:
+        raise Http404(Reading._meta.verbose_name)
+    return reading_out(row)
 
 
 def read_profile_file(
