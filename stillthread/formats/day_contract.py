@@ -19,7 +19,18 @@ RetrieveKey = Literal["static", "slow-hand-twist", "hand-twist", "strip-pause", 
 
 
 Style = Literal[
-    "dry", "team", "buoyant-point", "sinking-leader", "float", "tip-deep", "flashy", "over-bed", "over-weed", "up-slope"
+    "dry",
+    "team",
+    "buoyant-point",
+    "sinking-leader",
+    "float",
+    "tip-deep",
+    "flashy",
+    "over-bed",
+    "over-weed",
+    "up-slope",
+    "dangle",
+    "drifted",
 ]
 
 
@@ -90,3 +101,4 @@ class HandMadeIn(Strict):
     cast_m: float | None = Field(None, ge=3, le=45)
     style: Style = "team"
     leader_m: float | None = Field(None, ge=0.8, le=9, description="another length of leader")
+    let_down_m: float | None = Field(None, ge=0.5, le=30, description="line let straight down under a boat")

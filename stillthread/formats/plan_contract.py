@@ -6,7 +6,16 @@ from typing import Literal
 
 from pydantic import AwareDatetime, Field, model_validator
 
-from stillthread.formats.day_contract import Aim, ComparedIn, FactorName, HandMadeIn, Method, PastStretchIn, SchoolsIn
+from stillthread.formats.day_contract import (
+    Aim,
+    ComparedIn,
+    FactorName,
+    HandMadeIn,
+    Method,
+    PastStretchIn,
+    RetrieveKey,
+    SchoolsIn,
+)
 from stillthread.formats.fly_contract import FlyBuildDoc, Tone, Weight
 from stillthread.formats.simulate_contract import DensityProfile, LineFamily, SimulateRequest
 from stillthread.formats.strict import Name, Share, Strict
@@ -283,12 +292,21 @@ class TraceOut(Strict):
     depth_m: list[float]
 
 
+class NextFlyOut(Strict):
+    """A fly to put on next, and what it is against the one on now."""
+
+    name: str
+    why: str
+
+
 class ChangesOut(Strict):
     """What to change, one thing at a time, in order."""
 
     plucks: list[str]
     follows: list[str]
     nothing: list[str]
+    next_flies: list[NextFlyOut] = []
+    next_paces: list[RetrieveKey] = []
 
 
 class ExpectedOut(Strict):

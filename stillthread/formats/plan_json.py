@@ -6,7 +6,7 @@ import numpy as np
 
 from stillthread.core.evidence.likeness import PastStretch
 from stillthread.core.food.catalogue import BY_KEY
-from stillthread.core.setup.model import Angler, Expected, HandMade, Plan, PlanInput, Rules, SetUp
+from stillthread.core.setup.model import Angler, ChangeOrder, Expected, HandMade, Plan, PlanInput, Rules, SetUp
 from stillthread.core.setup.schools import Schools
 from stillthread.core.tackle.flies import Fly
 from stillthread.core.tackle.fly_build import FlyBuild
@@ -213,13 +213,23 @@ def _set_up_out(s: SetUp) -> c.SetUpOut:
         rod=s.rod,
         stance=s.stance,
         ladder=[c.RungOut(**vars(rung)) for rung in s.ladder],
-        changes=c.ChangesOut(**{name: list(steps) for name, steps in vars(s.changes).items()}),
+        changes=_changes_out(s.changes),
         expected=_expected_out(s.expected) if s.expected else None,
         by_hand=s.by_hand,
         tracks=[
             c.TraceOut(position=t.position, t_s=[a for a, _ in t.points], depth_m=[b for _, b in t.points])
             for t in s.tracks
         ],
+    )
+
+
+def _changes_out(order: ChangeOrder) -> c.ChangesOut:
+    return c.ChangesOut(
+        plucks=list(order.plucks),
+        follows=list(order.follows),
+        nothing=list(order.nothing),
+        next_flies=[c.NextFlyOut(name=name, why=why) for name, why in order.next_flies],
+        next_paces=list(order.next_paces),  # the core's retrieves are these
     )
 
 

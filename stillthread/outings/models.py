@@ -43,7 +43,7 @@ class Spell(Owned):
     low_m = models.FloatField(null=True, blank=True)
     high_m = models.FloatField(null=True, blank=True)
     count_s = models.PositiveIntegerField(null=True, blank=True)
-    pace = models.CharField(max_length=12)
+    pace = models.CharField(max_length=16)
     flies = models.JSONField(default=list)
     set_up_index = models.PositiveSmallIntegerField(null=True, blank=True)
     started_at = models.DateTimeField()

@@ -13,7 +13,7 @@ from stillthread.formats.strict import Depth, Strict
 
 Kind = Literal["take", "pluck", "follow", "lost", "landed", "weed", "bottom", "blank"]
 Phase = Literal["", "drop", "first-pull", "retrieve", "pause", "hang", "float"]
-Pace = Literal["static", "hand-twist", "strip-pause", "long-pull", "roly-poly", "drift"]
+Pace = Literal["static", "slow-hand-twist", "hand-twist", "strip-pause", "long-pull", "roly-poly", "drift"]
 Method = Literal["dry", "nymphs", "float", "sink-tip", "intermediate", "sinking", "other"]
 
 

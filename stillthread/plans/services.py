@@ -113,7 +113,7 @@ def first_spell(set_up: SetUpOut, index: int, body: StartBody) -> SpellBody:
         low_m=set_up.low_m,
         high_m=set_up.high_m,
         count_s=set_up.count_s,
-        pace=set_up.retrieve.kind,  # the core's retrieve kinds are these
+        pace=set_up.retrieve.key or set_up.retrieve.kind,  # the core's retrieves are these
         flies=[fly.name for fly in set_up.flies],
         set_up_index=index,
         started_at=body.started_at,

@@ -198,7 +198,25 @@ class Leaders(unittest.TestCase):
         self.assertAlmostEqual(own[0].leader.length_m, 18 * 0.3048)
         self.assertEqual([s.style for s in own], ["tip-deep", "up-slope"])
         with self.assertRaises(InputError):
-            hand_made(HandMade("t3", (PUPA,), style="dangle"))
+            hand_made(HandMade("t3", (PUPA,), style="upside-down"))
+
+    def test_straight_down_and_trailed_by_hand(self):
+        # What is let out hangs straight down under an anchored boat: its depth is what was let out (handbook §5).
+        boat = Angler(afloat=True)
+        shallow, deep = (HandMade("t3", (LEECH,), style="dangle", let_down_m=m) for m in (3.5, 4.5))
+        trailed = HandMade("intermediate", (PUPA,), style="drifted")
+        _, own = hand_made(shallow, deep, trailed, angler=boat)
+        self.assertEqual([s.style for s in own], ["dangle", "dangle", "drifted"])
+        self.assertEqual([s.flies[0].fly.key for s in own], [LEECH, LEECH, PUPA])
+        for s, let_down in zip(own[:2], (3.5, 4.5), strict=True):
+            self.assertAlmostEqual(s.estimate_m, let_down, delta=0.2)
+            self.assertIn(f"{let_down:.1f} m", s.retrieve.words)
+
+    def test_straight_down_by_hand_is_refused_from_the_bank_and_into_the_bed(self):
+        for angler, let_down, word in ((Angler(), 4.0, "boat"), (Angler(afloat=True), 12.0, "let down")):
+            plan, own = hand_made(HandMade("t3", (LEECH,), style="dangle", let_down_m=let_down), angler=angler)
+            self.assertEqual(own, [])
+            self.assertIn(word, next(r.reason for r in plan.ruled_out if r.by_hand == 0))
 
     def test_every_set_up_draws_its_flies_paths(self):
         for s in some(make_plan(day(rules=Rules(max_flies=3), angler=Angler(afloat=True))).set_ups):

@@ -12,7 +12,7 @@ interface Props {
 
 export default function Refused({ box, refused, onClose }: Props) {
   return (
-    <Sheet open onClose={onClose} title={words.refusedTitle}>
+    <Sheet onClose={onClose} title={words.refusedTitle}>
       <ul className="space-y-3">
         {refused.map((entry) => (
           <li key={entry.key}>

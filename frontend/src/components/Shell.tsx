@@ -179,7 +179,7 @@ export function Shell({ children }: { children: ReactNode }) {
         </div>
       </header>
       <SignalNotice />
-      <main id="page" className="flex flex-1 flex-col pb-14 wide:pb-0">
+      <main id="page" tabIndex={-1} className="outline-none flex flex-1 flex-col pb-14 wide:pb-0">
         {children}
       </main>
       <Tabs className="no-print fixed inset-x-0 bottom-0 z-10 flex border-t-2 border-ink bg-paper wide:hidden" />

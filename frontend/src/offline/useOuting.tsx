@@ -29,7 +29,7 @@ export function OutboxProvider({ children }: { children: ReactNode }) {
   useEffect(() => {
     box.onSent = (write) => {
       answered<Outing>(client, ["outing", write.outing], (old) => (old ? withWrite(old, write) : old));
-      void again(client, ["log"]);
+      void again(client, ["log"], ["running"]);
       // Rates and effort are the server's to compute: ask again once nothing more is waiting.
       if (box.snapshot().length <= 1) setTimeout(() => void again(client, ["outing", write.outing]), 50);
     };

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import replace
 
+from stillthread.core.setup.choose_flies import Match
 from stillthread.core.setup.context import BED_CLEARANCE_M, Context
 from stillthread.core.setup.model import RuledOut, SetUp
 from stillthread.core.setup.paths import traces
@@ -33,10 +34,28 @@ def _refused(context: Context, title: str) -> RuledOut | None:
     return None
 
 
-def dangle(context: Context, line: Line) -> SetUp | RuledOut:
+def _let_down_m(context: Context, leader_m: float, wanted_m: float | None) -> float | str:
+    """Return how much line is let down [m], the wanted or the likeliest, or why there is none."""
+    lowest = context.bed_m - BED_CLEARANCE_M
+    shortest = int(2 * (leader_m + 1)) / 2
+    if shortest > lowest:
+        return "The leader is longer than the water is deep."
+    if wanted_m is None:
+        return max((d / 2 for d in range(int(2 * shortest), int(2 * lowest) + 1)), key=context.reach.at)
+    if not shortest <= wanted_m <= lowest:
+        return (
+            f"{wanted_m:.1f} m let down does not do here: {shortest:.1f} to {lowest:.1f} m hang clear of rod and bed."
+        )
+    return wanted_m
+
+
+def dangle(
+    context: Context, line: Line, team: list[Match] | None = None, let_down_m: float | None = None
+) -> SetUp | RuledOut:
     """Return a fly let straight down under a boat on a fast line to the likeliest depth, or why not.
 
-    What is let out is the depth, once it hangs; in a drift it does not hang straight, so anchor.
+    `team` and `let_down_m` [m] are the angler's own choice, where there is one. What is let out is the depth, once it
+    hangs; in a drift it does not hang straight, so anchor.
     """
     title = f"Straight down under the boat, {line.title[0].lower()}{line.title[1:]}"
     refused = _refused(context, title)
@@ -50,26 +69,27 @@ def dangle(context: Context, line: Line) -> SetUp | RuledOut:
     way = Way(
         "sinking", "dangle", line, title, lambda n: sinking_leader(context.tippet_x, n), most_flies=1, about=about
     )
-    ranked = context.flies_for(max(context.bed_m - 0.6, 0.3), ("weighted", "unweighted"), still=True)
+    ranked = team or context.flies_for(max(context.bed_m - 0.6, 0.3), ("weighted", "unweighted"), still=True)[:1]
     if not ranked:
         return RuledOut(title, "kit", "No sunk fly in your box.")
-    flies, leader, rig = tie(context, way, ranked[:1])
-    lowest = context.bed_m - BED_CLEARANCE_M
-    depths = [d / 2 for d in range(int(2 * (leader.length_m + 1)), int(2 * lowest) + 1)]
-    if not depths:
-        return RuledOut(title, "depth", "The leader is longer than the water is deep.")
-    hang = max(depths, key=context.reach.at)
+    flies, leader, rig = tie(context, way, ranked)
+    hang = _let_down_m(context, leader.length_m, let_down_m)
+    if isinstance(hang, str):
+        return RuledOut(title, "depth", hang)
     cast = replace(base_cast(context, way, leader.length_m), cast_m=hang, pull=usual_pull("static"), hold_s=SETTLE_S)
     path = context.paths.screened(rig, cast)
     retrieve = replace(RETRIEVES["static"], words=f"Let {hang:.1f} m down and leave it hanging")
     reached = context.reach.at(float(path.point.depth_m[-1]))
-    value = worth(context, "float", reached * UNDER_BOAT_SHARE, retrieve, hang, appeal(ranked[:1], context))
-    made = set_up_from(context, way, Option(ranked[:1], flies, leader, retrieve, rig, cast, path, value))
+    value = worth(context, "float", reached * UNDER_BOAT_SHARE, retrieve, hang, appeal(ranked, context))
+    made = set_up_from(context, way, Option(ranked, flies, leader, retrieve, rig, cast, path, value))
     return replace(made, count_s=None, watch_for="The line straightens, twitches or goes slack. " + WATCH)
 
 
-def drifted(context: Context, method: str, line: Line) -> SetUp | RuledOut:
-    """Return flies trailed behind a boat drifting in this wind, the thread settled at the drift's speed, or why not."""
+def drifted(context: Context, method: str, line: Line, team: list[Match] | None = None) -> SetUp | RuledOut:
+    """Return flies trailed behind a boat drifting in this wind, the thread settled at the drift's speed, or why not.
+
+    `team` is the angler's own choice of flies, where there is one.
+    """
     title = f"Trailed behind the drift, {line.title[0].lower()}{line.title[1:]}"
     refused = _refused(context, title)
     if refused:
@@ -84,10 +104,10 @@ def drifted(context: Context, method: str, line: Line) -> SetUp | RuledOut:
         return RuledOut(title, "kit", "You fish static flies only.")
     about = f"The boat drifts at about {speed:.1f} m/s, broadside, and covers water. Shake the rod tip now and then."
     way = Way(method, "drifted", line, title, leader_for(context, method), most_flies=1, about=about)
-    ranked = context.flies_for(sum(context.band_m) / 2, ("unweighted", "weighted"))
+    ranked = team or context.flies_for(sum(context.band_m) / 2, ("unweighted", "weighted"))[:1]
     if not ranked:
         return RuledOut(title, "kit", "No sunk fly in your box.")
-    flies, leader, rig = tie(context, way, ranked[:1])
+    flies, leader, rig = tie(context, way, ranked)
     cast: Cast = replace(
         base_cast(context, way, leader.length_m),
         pull=usual_pull("static"),
@@ -101,9 +121,9 @@ def drifted(context: Context, method: str, line: Line) -> SetUp | RuledOut:
     words = f"Let {cast.cast_m:.0f} m out behind the boat and leave it to the drift"
     retrieve = replace(RETRIEVES["drift"], speed_m_s=speed, words=words)
     value = worth(
-        context, method, context.reach.at(settled) * TRAILED_SHARE, retrieve, settled, appeal(ranked[:1], context)
+        context, method, context.reach.at(settled) * TRAILED_SHARE, retrieve, settled, appeal(ranked, context)
     )
-    made = set_up_from(context, way, Option(ranked[:1], flies, leader, retrieve, rig, cast, path, value))
+    made = set_up_from(context, way, Option(ranked, flies, leader, retrieve, rig, cast, path, value))
     return replace(made, count_s=None, watch_for="A pull or a weight on the line. " + WATCH)
 
 

@@ -7,11 +7,12 @@ from dataclasses import replace
 from functools import partial
 
 from stillthread.core.errors import Problem
+from stillthread.core.setup.afloat import dangle, drifted
 from stillthread.core.setup.choose_flies import Match, Wanted, rank_flies
 from stillthread.core.setup.context import FLIES_IF_UNKNOWN, Context
 from stillthread.core.setup.dry import dry_set_up
 from stillthread.core.setup.floated import float_refusal, float_set_up
-from stillthread.core.setup.model import STYLES, HandMade, PlanInput, Reason, RuledOut, SetUp
+from stillthread.core.setup.model import AFLOAT, STYLES, HandMade, PlanInput, Reason, RuledOut, SetUp
 from stillthread.core.setup.over_bed import short_leader, slope_bed
 from stillthread.core.setup.paths import fished_mean_m, mean_reach, pull_of
 from stillthread.core.setup.retrieves import RETRIEVES
@@ -31,8 +32,6 @@ METHOD_OF = {
     "sink-tip": "sink-tip",
 }
 MOST_FLIES = max(POSITIONS)
-AFLOAT = ("dangle", "drifted")  # these hang on where the boat is, not on a count
-BY_HAND = tuple(style for style in STYLES if style not in AFLOAT)
 SHORTEST_LEADER_M, LONGEST_LEADER_M = 0.8, 9.0
 
 
@@ -53,8 +52,8 @@ def hand_made_problems(given: PlanInput) -> list[Problem]:
         if not 1 <= len(one.flies) <= MOST_FLIES:
             said = f"{len(one.flies)} flies on one leader."
             found.append(Problem("count", f"{path}.flies", said, f"1 to {MOST_FLIES} flies"))
-        if one.style not in STYLES or one.style in AFLOAT:
-            found.append(Problem("unknown", f"{path}.style", "This cannot be made by hand.", ", ".join(BY_HAND)))
+        if one.style not in STYLES:
+            found.append(Problem("unknown", f"{path}.style", "This cannot be made by hand.", ", ".join(STYLES)))
         if one.leader_m is not None and not SHORTEST_LEADER_M <= one.leader_m <= LONGEST_LEADER_M:
             accepted = f"{SHORTEST_LEADER_M:g} to {LONGEST_LEADER_M:g} m"
             found.append(Problem("range", f"{path}.leader_m", "No such leader is cast.", accepted))
@@ -151,6 +150,13 @@ def _counted(context: Context, one: HandMade, line: Line, team: list[Match], tit
     return set_up_from(context, way, max(found, key=lambda option: option.worth))
 
 
+def _afloat(context: Context, one: HandMade, line: Line, team: list[Match]) -> SetUp | RuledOut:
+    """Straight down or trailed, with the angler's own flies and line let down."""
+    if one.style == "dangle":
+        return dangle(context, line, team, one.let_down_m)
+    return drifted(context, METHOD_OF[line.family], line, team)
+
+
 def _with_hooks(made: SetUp, hooks: tuple[int | None, ...]) -> SetUp:
     flies = tuple(
         replace(fly, hook=hooks[i]) if i < len(hooks) and hooks[i] else fly  # type: ignore[arg-type]
@@ -164,18 +170,31 @@ def by_hand(context: Context, number: int) -> SetUp | RuledOut:
     one = context.given.by_hand[number]
     line = next(line for line in context.given.lines if line.key == one.line)
     flies = [next(fly for fly in context.given.flies if fly.key == key) for key in one.flies]
-    film = line.family == "floating" and one.float_hang_m is None and all(fly.surface for fly in flies)
+    film = (
+        one.style not in AFLOAT
+        and line.family == "floating"
+        and one.float_hang_m is None
+        and all(fly.surface for fly in flies)
+    )
+    afloat = one.style in AFLOAT and one.float_hang_m is None
     kind = (
         "Float rig" if one.float_hang_m is not None else "Dry fly" if film else title_of(METHOD_OF[line.family], line)
     )
+    if afloat:
+        kind = STYLES[one.style]
     title = f"By hand: {kind[0].lower()}{kind[1:]}"
     refused = _refused(context, one, line, flies, title) or _leader_refused(context, one, line, title)
     if refused:
         return replace(refused, by_hand=number)
-    still = one.float_hang_m is not None or RETRIEVES[one.retrieve].kind == "static"
+    still = one.float_hang_m is not None or one.style == "dangle" or RETRIEVES[one.retrieve].kind == "static"
     team = _matches(context, flies, still, 0.0 if film else one.float_hang_m or sum(context.band_m) / 2)
     if one.float_hang_m is not None:
         made = float_set_up(context, one.float_hang_m, team, one.cast_m)
+    elif afloat:
+        found = _afloat(context, one, line, team)
+        if isinstance(found, RuledOut):
+            return replace(found, what=title, by_hand=number)
+        made = found
     elif film:
         made = dry_set_up(context, line, team)
     else:
@@ -185,7 +204,7 @@ def by_hand(context: Context, number: int) -> SetUp | RuledOut:
         made,
         title=title,
         by_hand=number,
-        style=one.style if made.count_s is not None else made.style,
+        style=one.style if made.count_s is not None or afloat else made.style,
         reasons=(*made.reasons, note),
     )
     return _with_hooks(made, one.hooks)

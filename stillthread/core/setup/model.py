@@ -38,6 +38,7 @@ STYLES = {
     "dangle": "straight down under the boat",
     "drifted": "trailed behind a drifting boat",
 }
+AFLOAT = ("dangle", "drifted")  # these hang on where the boat is, not on a count
 
 
 @dataclass(frozen=True)
@@ -72,8 +73,8 @@ class Rules:
 class HandMade:
     """A set-up put together by hand: line and flies by key (top dropper first), hooks, retrieve, and a count [s] or hang [m].
 
-    `style` is the way its leader is cut and its bed lies (see STYLES), `leader_m` another length for it [m]. What is left
-    out is worked out as for any set-up.
+    `style` is the way its leader is cut and its bed lies (see STYLES), `leader_m` another length for it [m],
+    `let_down_m` [m] the line out where it hangs straight down. What is left out is worked out as for any set-up.
     """
 
     line: str
@@ -85,6 +86,7 @@ class HandMade:
     cast_m: float | None = None
     style: str = "team"
     leader_m: float | None = None
+    let_down_m: float | None = None
 
 
 @dataclass(frozen=True)
@@ -180,11 +182,16 @@ class Trace:
 
 @dataclass(frozen=True)
 class ChangeOrder:
-    """What to change, in order: for plucks without hooking, for follows and refusals, and for nothing at all."""
+    """What to change, in order: for plucks without hooking, for follows and refusals, and for nothing at all.
+
+    `next_flies` are the flies those steps name, as (name, why), `next_paces` the retrieves by key, likeliest first.
+    """
 
     plucks: tuple[str, ...] = ()
     follows: tuple[str, ...] = ()
     nothing: tuple[str, ...] = ()
+    next_flies: tuple[tuple[str, str], ...] = ()
+    next_paces: tuple[str, ...] = ()
 
 
 @dataclass(frozen=True)

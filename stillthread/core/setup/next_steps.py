@@ -6,7 +6,8 @@ from dataclasses import replace
 
 from stillthread.core.setup.choose_flies import Match
 from stillthread.core.setup.context import BED_CLEARANCE_M, Context
-from stillthread.core.setup.model import ChangeOrder, Rung, SetUp
+from stillthread.core.setup.model import AFLOAT, ChangeOrder, Rung, SetUp
+from stillthread.core.setup.retrieves import RETRIEVES
 from stillthread.core.setup.sunk import COUNT_STEP_S
 from stillthread.core.water.light import ripple_class
 
@@ -69,13 +70,16 @@ def _others(one: SetUp, context: Context) -> list[Match]:
     return [m for m in found if m.fly.key not in on]
 
 
-def _fly_steps(one: SetUp, context: Context) -> list[str]:
-    """Flies to try in order: the same one smaller, a duller one, another colour, another food."""
+def _smaller(one: SetUp) -> list[str]:
+    """The same fly a size smaller, where it is carried."""
     point = one.flies[-1]
-    steps = []
     smaller = [hook for hook in point.fly.hooks if hook > point.hook]
-    if smaller:
-        steps.append(f"{point.fly.name}: a size smaller, {min(smaller)}.")
+    return [f"{point.fly.name}: a size smaller, {min(smaller)}."] if smaller else []
+
+
+def _other_flies(one: SetUp, context: Context) -> list[tuple[str, str]]:
+    """Other flies for the point in order, as (name, why): a duller one, another colour, another food."""
+    point = one.flies[-1]
     others = _others(one, context)
     prey = set(point.fly.prey)
     duller = next((m for m in others if m.fly.tone in ("natural", "dark") and prey & set(m.fly.prey)), None)
@@ -83,10 +87,21 @@ def _fly_steps(one: SetUp, context: Context) -> list[str]:
         (m for m in others if m.fly.tone != point.fly.tone and prey & set(m.fly.prey) and m is not duller), None
     )
     food = next((m for m in others if not prey & set(m.fly.prey)), None)
-    for match, words in ((duller, "duller"), (colour, "another colour"), (food, "another food")):
-        if match is not None:
-            steps.append(f"{match.fly.name}: {words}.")
-    return steps
+    told = ((duller, "duller"), (colour, "another colour"), (food, "another food"))
+    return [(match.fly.name, words) for match, words in told if match is not None]
+
+
+def next_paces(one: SetUp, context: Context) -> tuple[str, ...]:
+    """Return the retrieves to change to by key: the next faster, then the next slower, as the angler's school allows.
+
+    Trade practice: vary the pace before the fly; bumps have turned into hook-ups both by speeding up and by stopping.
+    """
+    if one.method == "dry" or one.style in AFLOAT or one.retrieve.key not in RETRIEVES:
+        return ()
+    order = sorted((r for r in RETRIEVES.values() if r.kind != "drift"), key=lambda r: r.speed_m_s)
+    at = order.index(RETRIEVES[one.retrieve.key])
+    near = [*order[at + 1 : at + 2], *reversed(order[max(at - 1, 0) : at])]
+    return tuple(r.key for r in near if context.allows(r.kind))
 
 
 def _pace_steps(one: SetUp) -> list[str]:
@@ -131,7 +146,9 @@ def change_order(one: SetUp, shown: list[SetUp], context: Context) -> ChangeOrde
     Trade practice: plucks keep the depth and change pace, then fly; follows mean fly or pace is wrong; nothing at all
     means depth, then pace, then fly, then method, then place. The school on what to change first turns that round.
     """
-    pace, flies, depth = _pace_steps(one), _fly_steps(one, context), [_depth_step(one)]
+    others = _other_flies(one, context)
+    flies = _smaller(one) + [f"{name}: {words}." for name, words in others]
+    pace, depth = _pace_steps(one), [_depth_step(one)]
     school = context.schools.change_first
     plucks = depth + pace + flies if school == "depth" else flies + pace if school == "fly" else pace + flies
     if school != "depth":
@@ -139,7 +156,8 @@ def change_order(one: SetUp, shown: list[SetUp], context: Context) -> ChangeOrde
     nothing = (flies[:1] + depth + pace if school == "fly" else depth + pace + flies[:1]) + _next_line(
         one, shown, context
     )
-    return ChangeOrder(tuple(plucks), ("Keep the place.", *flies[:2], *pace, *flies[2:]), tuple(nothing))
+    follows = ("Keep the place.", *flies[:2], *pace, *flies[2:])
+    return ChangeOrder(tuple(plucks), follows, tuple(nothing), tuple(others), next_paces(one, context))
 
 
 def stance(one: SetUp, context: Context) -> str:

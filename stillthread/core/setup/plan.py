@@ -12,7 +12,7 @@ from stillthread.core.setup.by_hand import hand_made_problems
 from stillthread.core.setup.cautions import plan_cautions, set_up_cautions
 from stillthread.core.setup.changed import what_changed
 from stillthread.core.setup.context import Context
-from stillthread.core.setup.model import Plan, PlanInput, Reason, RuledOut, SetUp, find_place
+from stillthread.core.setup.model import AFLOAT, Plan, PlanInput, Reason, RuledOut, SetUp, find_place
 from stillthread.core.setup.next_steps import with_next_steps
 from stillthread.core.setup.paths import IN_MEMORY, Paths
 from stillthread.core.setup.rank import (
@@ -126,7 +126,7 @@ def _banded(shown: list[SetUp], context: Context) -> list[SetUp]:
 
 
 def _numbers(one: SetUp, context: Context) -> SetUp:
-    return settled_band(one, context) if one.style in ("dangle", "drifted") else with_band(one, context)
+    return settled_band(one, context) if one.style in AFLOAT else with_band(one, context)
 
 
 def _guessed(given: PlanInput, light: Light) -> tuple[str, ...]:

@@ -1511,6 +1511,16 @@ export interface components {
         ChangesOut: {
             /** Follows */
             follows: string[];
+            /**
+             * Next Flies
+             * @default []
+             */
+            next_flies: components["schemas"]["NextFlyOut"][];
+            /**
+             * Next Paces
+             * @default []
+             */
+            next_paces: ("static" | "slow-hand-twist" | "hand-twist" | "strip-pause" | "long-pull" | "roly-poly")[];
             /** Nothing */
             nothing: string[];
             /** Plucks */
@@ -2517,6 +2527,11 @@ export interface components {
              * @description another length of leader
              */
             leader_m?: number | null;
+            /**
+             * Let Down M
+             * @description line let straight down under a boat
+             */
+            let_down_m?: number | null;
             /** Line */
             line: string;
             /**
@@ -2530,7 +2545,7 @@ export interface components {
              * @default team
              * @enum {string}
              */
-            style: "dry" | "team" | "buoyant-point" | "sinking-leader" | "float" | "tip-deep" | "flashy" | "over-bed" | "over-weed" | "up-slope";
+            style: "dry" | "team" | "buoyant-point" | "sinking-leader" | "float" | "tip-deep" | "flashy" | "over-bed" | "over-weed" | "up-slope" | "dangle" | "drifted";
         };
         /**
          * HourIn
@@ -3042,6 +3057,16 @@ export interface components {
             depth_m: number | null;
             /** First Pass M */
             first_pass_m: number[];
+            /** Why */
+            why: string;
+        };
+        /**
+         * NextFlyOut
+         * @description A fly to put on next, and what it is against the one on now.
+         */
+        NextFlyOut: {
+            /** Name */
+            name: string;
             /** Why */
             why: string;
         };
@@ -4737,7 +4762,7 @@ export interface components {
              * @default static
              * @enum {string}
              */
-            pace: "static" | "hand-twist" | "strip-pause" | "long-pull" | "roly-poly" | "drift";
+            pace: "static" | "slow-hand-twist" | "hand-twist" | "strip-pause" | "long-pull" | "roly-poly" | "drift";
             /**
              * Place
              * @default
@@ -4793,7 +4818,7 @@ export interface components {
              * @default static
              * @enum {string}
              */
-            pace: "static" | "hand-twist" | "strip-pause" | "long-pull" | "roly-poly" | "drift";
+            pace: "static" | "slow-hand-twist" | "hand-twist" | "strip-pause" | "long-pull" | "roly-poly" | "drift";
             /**
              * Place
              * @default

@@ -4,6 +4,7 @@ import type { Schemas } from "../../api/client";
 import { letter } from "../../column/layers";
 import { Empty, Loading } from "../../components/states";
 import { WithWater } from "../../components/WithWater";
+import { setUpCount } from "../../lib/counted";
 import { useReading } from "../../lib/reading";
 import { useReader } from "../../lib/session";
 import { bandText, depthText, temperatureText } from "../../lib/units";
@@ -44,13 +45,15 @@ function HowDeep({ setUp }: { setUp: SetUp }) {
     setUp.float_hang_m !== null
       ? say(words.hang(depthText(unit, setUp.float_hang_m), words.kinds[setUp.float_kind ?? "fixed"]))
       : setUp.count_s !== null
-        ? words.count(setUp.count_s)
+        ? setUpCount(unit, setUp)
         : "";
+  const band = bandText(unit, setUp.low_m, setUp.high_m);
+  const counted = setUp.float_hang_m === null && setUp.count_s !== null;
   const depth = depthText(unit, setUp.estimate_m ?? setUp.target_m);
   return (
     <p className="my-2 border-y-2 border-ink py-2">
       {how && <span className="block text-2xl font-bold">{how}</span>}
-      <span>{words.depth(depth, bandText(unit, setUp.low_m, setUp.high_m))}</span>
+      <span>{counted ? words.band(band) : words.depth(depth, band)}</span>
       {setUp.float_hang_m !== null && <span className="block text-[0.92rem]">{say(words.mark)}</span>}
     </p>
   );
@@ -108,7 +111,10 @@ function Card({ water }: { water: Water }) {
         <Button look="main" onClick={() => window.print()}>
           {words.print}
         </Button>
-        <Link to={`/plan?w=${water.id}`} className="inline-flex min-h-11 items-center">
+        <Link
+          to={`/plan?w=${water.id}&s=${encodeURIComponent(setUp.key ?? "")}`}
+          className="inline-flex min-h-11 items-center"
+        >
           {words.back}
         </Link>
       </div>

@@ -1,6 +1,7 @@
 /** The parts of the card: what is tied on, how to move it, which depths in which order, what to change. */
 import type { ReactNode } from "react";
 import type { Schemas } from "../../api/client";
+import { setUpCount } from "../../lib/counted";
 import { useReader } from "../../lib/session";
 import { depthText, lengthText } from "../../lib/units";
 import { words } from "./strings";
@@ -87,10 +88,9 @@ export function CardParts({ setUp, notes }: { setUp: SetUp; notes: string[] }) {
           <ol className="flex flex-wrap gap-x-3 font-semibold">
             {ladder.map((rung) => (
               <li key={`${rung.count_s}${rung.float_hang_m}`} className="whitespace-nowrap">
-                {rung.count_s !== null && `${rung.count_s} s `}
-                <span className={rung.count_s !== null ? "font-normal text-soft" : ""}>
-                  {depthText(unit, rung.depth_m)}
-                </span>
+                {rung.count_s !== null
+                  ? setUpCount(unit, setUp, rung.count_s)
+                  : depthText(unit, rung.depth_m)}
               </li>
             ))}
           </ol>

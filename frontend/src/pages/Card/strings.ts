@@ -6,7 +6,7 @@ export const words = {
   which: "Set-up",
   on: (place: string, water: string) => `${place}, ${water}`,
   for: (when: string) => `for ${when}`,
-  count: (s: number) => `Count ${s} s`,
+  band: (band: string) => `somewhere in ${band}`,
   hang: (d: string, kind: string) => `Float ${d} above the point (${kind})`,
   kinds: { fixed: "fixed", release: "quick-release", sliding: "sliding" },
   depth: (d: string, band: string) => `fly about ${d}, in ${band}`,

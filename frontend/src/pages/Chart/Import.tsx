@@ -24,7 +24,7 @@ export default function Import({ water, map, onClose }: { water: Water; map: Map
   const take = useTakeMap(water);
   const problems = take.error instanceof ApiError ? take.error.problems : [];
   return (
-    <Sheet open onClose={onClose} title={words.importTitle} about={map.notes.join(" ") || undefined}>
+    <Sheet onClose={onClose} title={words.importTitle} about={map.notes.join(" ") || undefined}>
       {map.rings.length > 0 && (
         <Tick
           label={words.takeOutline(areaText(unit, map.area_m2 ?? 0), distanceText(unit, map.shore_m ?? 0))}

@@ -3,6 +3,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, need, type Schemas } from "../../api/client";
 import { letter } from "../../column/layers";
+import { PACES, type Pace, paceText } from "../../lib/paces";
 import { useReader } from "../../lib/session";
 import { depthText } from "../../lib/units";
 import { useWaters } from "../../lib/waters";
@@ -13,8 +14,6 @@ import { carriedTo, lastTakeM } from "./carry";
 import { words } from "./strings";
 import { spellFrom } from "./useFishing";
 
-type Pace = NonNullable<Schemas["SpellBody"]["pace"]>;
-
 interface Props {
   onClose: () => void;
   outing: Outing;
@@ -24,9 +23,45 @@ interface Props {
 
 export default function ChangeSheet(props: Props) {
   return (
-    <Sheet open onClose={props.onClose} title={words.changeTitle} about={words.changeAbout}>
+    <Sheet onClose={props.onClose} title={words.changeTitle} about={words.changeAbout}>
       <ChangeForm {...props} />
     </Sheet>
+  );
+}
+
+interface NextProps {
+  setUp: Schemas["SetUpOut"] | undefined;
+  spell: Spell;
+  onTake: (part: Partial<Schemas["SpellBody"]>) => void;
+}
+
+/** What the plan says to change next, one tap each: the pace first, then the point fly. */
+function Next({ setUp, spell, onTake }: NextProps) {
+  const { say } = useReader();
+  const paces = (setUp?.changes?.next_paces ?? []).filter((one) => one !== spell.pace);
+  const on = spell.flies ?? [];
+  const flies = (setUp?.changes?.next_flies ?? []).filter((one) => !on.includes(one.name));
+  if (paces.length + flies.length === 0) return null;
+  return (
+    <section aria-label={words.next}>
+      <h3 className="font-semibold">{words.next}</h3>
+      <div className="mt-1 flex flex-col gap-1.5">
+        {paces.map((pace) => (
+          <Button key={pace} className="min-h-12 text-left" onClick={() => onTake({ pace })}>
+            {say(words.nextPace(paceText(pace)))}
+          </Button>
+        ))}
+        {flies.map((fly) => (
+          <Button
+            key={fly.name}
+            className="min-h-12 text-left"
+            onClick={() => onTake({ flies: [...on.slice(0, -1), fly.name] })}
+          >
+            {say(words.nextFly(fly.name, fly.why))}
+          </Button>
+        ))}
+      </div>
+    </section>
   );
 }
 
@@ -59,8 +94,13 @@ function ChangeForm({ onClose, outing, spell, onChange }: Props) {
     onChange({ ...base, ...own, place, ...(swapped ? {} : { flies }) });
     onClose();
   };
+  const take = (part: Partial<Schemas["SpellBody"]>) => {
+    onChange(part);
+    onClose();
+  };
   return (
     <div className="space-y-4">
+      <Next setUp={sets[spell.set_up_index ?? -1]} spell={spell} onTake={take} />
       {sets.length > 1 && (
         <Field label={words.setUp}>
           {(p) => (
@@ -86,7 +126,7 @@ function ChangeForm({ onClose, outing, spell, onChange }: Props) {
         label={words.pace}
         required
         value={pace}
-        options={words.paces.map((o) => ({ value: o.value as Pace, label: say(o.label) }))}
+        options={PACES.map((o) => ({ value: o.value, label: say(o.label) }))}
         onChange={(next) => next && setPace(next)}
       />
       <Field label={words.place}>

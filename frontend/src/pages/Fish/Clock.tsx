@@ -2,13 +2,13 @@
 import { useEffect, useState } from "react";
 import type { Schemas } from "../../api/client";
 import { useColumn } from "../../column/scale";
+import { bottomAt, type DepthNow, depthAt } from "../../lib/counted";
 import { useReader } from "../../lib/session";
 import { load, save } from "../../lib/store";
 import { secondsText } from "../../lib/time";
 import { bandText, depthText } from "../../lib/units";
 import type { Spell } from "../../offline/overlay";
 import { Button } from "../../ui/controls";
-import { bottomAt, type DepthNow, depthAt } from "./depth";
 import { words } from "./strings";
 
 /** Seconds since the cast, four times a second while it runs; null when no cast is out. */
@@ -109,15 +109,11 @@ function Words({ spell, at, elapsed }: { spell: Spell; at: DepthNow; elapsed: nu
   );
 }
 
-/** When the count's depth is reached and when the bed would be, said before it happens. */
-function Ahead({ setUp, count, elapsed }: { setUp: Schemas["SetUpOut"]; count: number; elapsed: number }) {
-  const { settings } = useReader();
-  const unit = settings.depth_unit;
-  const target = depthAt(setUp.sink_table, count).depth;
+/** When the bed would be reached, said before it happens. */
+function Ahead({ setUp }: { setUp: Schemas["SetUpOut"] }) {
   const bottom = bottomAt(setUp.sink_table);
   return (
     <p className="text-soft" data-testid="ahead">
-      {target !== null && elapsed < count && words.reaches(depthText(unit, target), count)}{" "}
       {bottom !== null ? words.bottomAfter(bottom) : words.noBottom}
     </p>
   );
@@ -164,7 +160,7 @@ export function Clock({ setUp, spell, elapsed, onCast }: Props) {
         </p>
       )}
       <Words spell={spell} at={at} elapsed={elapsed} />
-      {setUp && count !== null && <Ahead setUp={setUp} count={count} elapsed={elapsed ?? 0} />}
+      {setUp && count !== null && <Ahead setUp={setUp} />}
       {count !== null && (
         <Button look="main" className="min-h-14 w-full text-lg" onClick={onCast}>
           {elapsed === null ? words.cast : words.again}

@@ -1,28 +1,28 @@
-import { useQuery } from "@tanstack/react-query";
 import { lazy, Suspense, useEffect, useState } from "react";
 import { Link, Navigate, useNavigate, useParams } from "react-router";
-import { ApiError, api, need } from "../../api/client";
+import { ApiError } from "../../api/client";
 import { Column } from "../../column/Column";
 import { TakesLayer } from "../../column/EffortLayer";
 import { BeliefLayer } from "../../column/layers";
 import { chosenBelief } from "../../components/ReadingColumn";
 import { Empty, Failed, Loading } from "../../components/states";
+import { atCount, depthAt, spellCount } from "../../lib/counted";
+import { useRunning } from "../../lib/running";
 import { useReader } from "../../lib/session";
-import { hoursText, isToday } from "../../lib/time";
+import { clockText, hoursText, isToday } from "../../lib/time";
 import { bandText, depthText, FOOT_M } from "../../lib/units";
 import { type Outing, type Spell, TAKE_KINDS } from "../../offline/overlay";
 import { Button } from "../../ui/controls";
 import { useDone } from "../../ui/UndoBar";
 import { Clock, FlyLayer, nowDepth, useAwake, useElapsed } from "./Clock";
-import { atCount, depthAt } from "./depth";
 import { RigNote } from "./RigNote";
 import { words } from "./strings";
+import { useAhead } from "./useAhead";
 import { type Kind, useFishing } from "./useFishing";
 
 const ChangeSheet = lazy(() => import("./ChangeSheet"));
 const FishSheet = lazy(() => import("./FishSheet"));
 const KINDS: Kind[] = ["take", "landed", "pluck", "lost", "follow", "weed", "bottom", "blank"];
-const DAY_MS = 86_400_000;
 
 export default function FishPage() {
   const { id } = useParams();
@@ -31,12 +31,10 @@ export default function FishPage() {
 
 /** The outing still running, if there is one. */
 function FindOuting() {
-  const log = useQuery({ queryKey: ["log", ""], queryFn: () => need(api.GET("/api/log")) });
-  if (log.isPending) return <Loading what={words.looking} />;
-  if (log.isError) return <Failed error={log.error} again={() => void log.refetch()} />;
-  const open = log.data.outings.find(
-    (o) => o.ended_at === null && Date.now() - new Date(o.started_at).getTime() < DAY_MS,
-  );
+  const found = useRunning();
+  if (found.isPending) return <Loading what={words.looking} />;
+  if (found.isError) return <Failed error={found.error} again={() => void found.refetch()} />;
+  const open = found.running?.outing;
   if (open) return <Navigate to={`/fish/${open.id}?w=${open.water_id}`} replace />;
   return (
     <Empty title={words.none}>
@@ -84,34 +82,47 @@ function Tally({ outing }: { outing: Outing }) {
   );
 }
 
-/** What the plan said to stop for stands over everything on the water. */
-function Stops({ outing }: { outing: Outing }) {
+type Warned = ReturnType<typeof useAhead>;
+
+/** What to stop for stands over everything on the water, and what the next hour brings below it. */
+function Stops({ warned, zone }: { warned: Warned; zone: string }) {
   const { say } = useReader();
-  return (outing.plan?.cautions ?? [])
-    .filter((one) => one.level === "stop")
-    .map((one) => (
-      <p
-        key={one.code}
-        data-testid="warnings"
-        className="border-l-4 border-warm pl-2 leading-tight font-bold"
-      >
-        <span className="text-warm">{words.stopLevel}</span> {say(one.sentence)}
-      </p>
-    ));
+  return (
+    <div role="status">
+      {warned.stops.map((one) => (
+        <p
+          key={one.code}
+          data-testid="warnings"
+          className="border-l-4 border-warm pl-2 leading-tight font-bold"
+        >
+          <span className="text-warm">{words.stopLevel}</span>{" "}
+          {one.since && words.since(clockText(one.since, zone))} {say(one.sentence)}
+        </p>
+      ))}
+      {warned.soon.map((one) => (
+        <p key={one.code + one.level} className="border-l-4 border-warm pl-2 leading-tight">
+          <b className="text-warm">{words.from(clockText(one.since, zone))}</b> {say(one.sentence)}
+        </p>
+      ))}
+    </div>
+  );
 }
 
-/** What it said to take care of stays at hand below the buttons. */
-function Cares({ outing }: { outing: Outing }) {
+/** What to take care of: open where it came by itself, at hand below the buttons where the plan said it. */
+function Cares({ warned, zone }: { warned: Warned; zone: string }) {
   const { say } = useReader();
-  const found = (outing.plan?.cautions ?? []).filter((one) => one.level === "caution");
+  const found = warned.cares;
   if (found.length === 0) return null;
+  const came = found.some((one) => one.since);
   return (
-    <details className="border-l-4 border-warm pl-2">
+    <details className="border-l-4 border-warm pl-2" open={came || undefined}>
       <summary className="min-h-11 cursor-pointer py-2 font-semibold text-warm">
         {words.care(found.length)}
       </summary>
       {found.map((one) => (
-        <p key={one.code}>{say(one.sentence)}</p>
+        <p key={one.code}>
+          {one.since && <b>{words.since(clockText(one.since, zone))}</b>} {say(one.sentence)}
+        </p>
       ))}
     </details>
   );
@@ -145,7 +156,7 @@ function DepthButtons({ fishing, spell }: Omit<BoatProps, "outing">) {
   if (spell.method === "dry" || (spell.method !== "float" && spell.count_s == null && !letDown)) return null;
   const band = spell.low_m != null && spell.high_m != null ? bandText(unit, spell.low_m, spell.high_m) : "";
   const at = spell.depth_m != null && setUp?.estimate_m !== null ? depthText(unit, spell.depth_m) : band;
-  const text = spell.count_s != null ? words.runsAt(spell.count_s, at) : letDown ? at : say(`float ${at}`);
+  const text = spell.count_s != null ? spellCount(unit, spell, setUp) : letDown ? at : say(`float ${at}`);
   return (
     <div className="grid grid-cols-[3.6rem_1fr_3.6rem] items-center gap-1.5">
       <Button aria-label={words.shallower} className="min-h-12 !px-0 text-2xl" onClick={() => by(-1)}>
@@ -168,6 +179,7 @@ function Boat({ fishing, outing, spell }: BoatProps) {
   const done = useDone();
   const go = useNavigate();
   const elapsed = useElapsed(fishing.castAt);
+  const warned = useAhead(outing);
   useEffect(() => {
     // Fetched while there is signal, so that they open without it.
     void import("./ChangeSheet");
@@ -212,7 +224,7 @@ function Boat({ fishing, outing, spell }: BoatProps) {
       </Column>
       <div className="space-y-2.5 px-3 py-2 wide:px-8 wide:py-5">
         <div>
-          <Stops outing={outing} />
+          <Stops warned={warned} zone={outing.time_zone} />
           <h1 className="text-[1.25rem] wide:text-[1.6rem]">{say(spell.title)}</h1>
           <Tally outing={outing} />
         </div>
@@ -246,7 +258,7 @@ function Boat({ fishing, outing, spell }: BoatProps) {
         </div>
       </div>
       <div className="max-wide:col-start-2 max-wide:px-3 wide:py-5 wide:pr-8">
-        <Cares outing={outing} />
+        <Cares warned={warned} zone={outing.time_zone} />
         <RigNote spell={spell} setUp={fishing.setUp} />
         <Button look="danger" onClick={stop} className="mt-10 mb-4 min-h-12 w-full">
           {words.stop}

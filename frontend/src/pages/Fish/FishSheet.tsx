@@ -44,7 +44,7 @@ export default function FishSheet({ onClose, flies, onSave }: Props) {
       }
     : undefined;
   return (
-    <Sheet open onClose={onClose} title={words.fishTitle} about={words.fishAbout}>
+    <Sheet onClose={onClose} title={words.fishTitle} about={words.fishAbout}>
       <div className="space-y-4">
         <Choice
           label={words.species}

@@ -1,14 +1,15 @@
 /** What is tied on and how to fish it, to look up between casts. */
 import type { Schemas } from "../../api/client";
+import { paceText } from "../../lib/paces";
 import { useReader } from "../../lib/session";
 import { lengthText } from "../../lib/units";
 import type { Spell } from "../../offline/overlay";
 import { words } from "./strings";
+import { paceOf } from "./useFishing";
 
 export function RigNote({ spell, setUp }: { spell: Spell; setUp: Schemas["SetUpOut"] | undefined }) {
   const { say, settings } = useReader();
   const unit = settings.depth_unit;
-  const pace = words.paces.find((p) => p.value === spell.pace)?.label ?? "";
   const rows: [string, string][] = [
     [words.place, spell.place ?? ""],
     [words.line, say(spell.line_title ?? "")],
@@ -17,7 +18,10 @@ export function RigNote({ spell, setUp }: { spell: Spell; setUp: Schemas["SetUpO
       (setUp?.leader ?? []).map((s) => `${say(s.part)} ${lengthText(unit, s.length_m)}`).join(", "),
     ],
     [words.flies, say((spell.flies ?? []).join(", "))],
-    [words.pace, setUp && setUp.retrieve.kind === spell.pace ? say(setUp.retrieve.words) : say(pace)],
+    [
+      words.pace,
+      setUp && paceOf(setUp) === spell.pace ? say(setUp.retrieve.words) : say(paceText(spell.pace)),
+    ],
     [words.watch, say(setUp?.watch_for ?? "")],
     [words.fallback, say(setUp?.fallback ?? "")],
   ];

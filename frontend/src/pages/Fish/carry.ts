@@ -1,7 +1,7 @@
 /** A depth found by one method, carried to another: the count or hang that puts the other set-up's point fly there. */
 import type { Schemas } from "../../api/client";
+import { atCount } from "../../lib/counted";
 import { type Outing, TAKE_KINDS } from "../../offline/overlay";
-import { atCount } from "./depth";
 
 type SetUp = Schemas["SetUpOut"];
 const NEAR_M = 0.05;

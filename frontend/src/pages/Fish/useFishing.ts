@@ -1,6 +1,8 @@
 /** What can be done on the water: each act is written at once and can be taken back. */
 import { useCallback, useMemo, useRef, useState } from "react";
 import type { Schemas } from "../../api/client";
+import { type DepthNow, depthAt } from "../../lib/counted";
+import type { Pace } from "../../lib/paces";
 import { load, save } from "../../lib/store";
 import type { Write } from "../../offline/outbox";
 import {
@@ -12,8 +14,8 @@ import {
   type Spell,
   spellBody,
 } from "../../offline/overlay";
+import { loadUndos, saveUndos } from "../../offline/undos";
 import { useOuting } from "../../offline/useOuting";
-import { type DepthNow, depthAt } from "./depth";
 
 export type Kind = Schemas["EventBody"]["kind"];
 type SetUp = Schemas["SetUpOut"];
@@ -21,6 +23,11 @@ const FRESH_MS = 90_000;
 
 function now(): string {
   return new Date().toISOString();
+}
+
+/** The pace a set-up is fished at; plans of an earlier version name only its kind. */
+export function paceOf(setUp: SetUp): Pace {
+  return (setUp.retrieve.key || setUp.retrieve.kind) as Pace;
 }
 
 /** The spell a set-up starts with, as it stands in the plan. */
@@ -34,7 +41,7 @@ export function spellFrom(setUp: SetUp, index: number): Omit<Schemas["SpellBody"
     low_m: setUp.low_m,
     high_m: setUp.high_m,
     count_s: setUp.count_s,
-    pace: setUp.retrieve.kind as Schemas["SpellBody"]["pace"],
+    pace: paceOf(setUp),
     flies: setUp.flies.map((fly) => fly.name),
     set_up_index: index,
   };
@@ -44,9 +51,8 @@ export function useFishing(id: string) {
   const query = useOuting(id);
   const { outing, write } = query;
   const clockKey = `clock:${id}`;
-  const undoKey = `undo:${id}`;
   const [castAt, setCastAt] = useState<number | null>(() => load<number | null>(clockKey, null));
-  const [undos, setUndos] = useState<{ what: string; writes: Write[] }[]>(() => load(undoKey, []));
+  const [undos, setUndos] = useState(() => loadUndos(id));
   // What was tapped here, as it was written: an older answer of the server may come in between and lack it.
   const tapped = useRef(new Map<string, Schemas["EventBody"]>());
   const spell = useMemo(() => {
@@ -63,13 +69,9 @@ export function useFishing(id: string) {
   );
   const remember = useCallback(
     (what: string, writes: Write[]) => {
-      setUndos((old) => {
-        const next = [...old, { what, writes }].slice(-20);
-        save(undoKey, next);
-        return next;
-      });
+      setUndos((old) => saveUndos(id, [...old, { what, writes }]));
     },
-    [undoKey],
+    [id],
   );
 
   const whereNow = useCallback((): DepthNow & { t: number | null } => {
@@ -168,9 +170,7 @@ export function useFishing(id: string) {
     const last = undos.at(-1);
     if (!last) return;
     for (const w of last.writes) write(`Undo: ${last.what}`, w);
-    const rest = undos.slice(0, -1);
-    setUndos(rest);
-    save(undoKey, rest);
+    setUndos(saveUndos(id, undos.slice(0, -1)));
   };
 
   const stop = (what: string) => {

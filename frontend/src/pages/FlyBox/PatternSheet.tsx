@@ -179,7 +179,7 @@ export default function PatternSheet({ fly, onClose }: { fly: Fly | null; onClos
     if (read.body) put.mutate({ id, body: read.body }, { onSuccess: onClose });
   };
   return (
-    <Sheet open onClose={onClose} title={fly ? f.titleEdit : f.titleNew}>
+    <Sheet onClose={onClose} title={fly ? f.titleEdit : f.titleNew}>
       <div className="space-y-3">
         <Field label={f.name} problem={problems.find((p) => p.path === "name")}>
           {(p) => (

@@ -147,9 +147,11 @@ export function Lines({ lines }: { lines: Schemas["LineOut"][] }) {
         ))}
       </ul>
       <Button onClick={() => setAdding(true)}>{words.addLine}</Button>
-      <Sheet open={adding} onClose={() => setAdding(false)} title={words.addLine}>
-        {adding && <LineForm onClose={() => setAdding(false)} />}
-      </Sheet>
+      {adding && (
+        <Sheet onClose={() => setAdding(false)} title={words.addLine}>
+          <LineForm onClose={() => setAdding(false)} />
+        </Sheet>
+      )}
     </section>
   );
 }

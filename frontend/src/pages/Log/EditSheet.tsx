@@ -287,7 +287,7 @@ export default function EditSheet({ editing, outing, zone, mend, onClose }: Prop
       onClose();
     };
   return (
-    <Sheet open onClose={onClose} title={words.edit}>
+    <Sheet onClose={onClose} title={words.edit}>
       {editing.kind === "outing" && (
         <OutingForm outing={outing} zone={zone} onClose={onClose} onSave={then(mend.outing)} />
       )}

@@ -7,6 +7,7 @@ import { BeliefLayer } from "../../column/layers";
 import { chosenBelief } from "../../components/ReadingColumn";
 import { Empty, Failed, Loading } from "../../components/states";
 import { TwoPane } from "../../components/TwoPane";
+import { spellCount } from "../../lib/counted";
 import { useReader } from "../../lib/session";
 import { clockText, dayText, hoursText, isToday } from "../../lib/time";
 import { depthText } from "../../lib/units";
@@ -193,8 +194,9 @@ function OutingWork({ outing, write }: Props) {
                 <div className="flex items-start gap-2">
                   <p className="flex-1">
                     <b>{clockText(spell.started_at, zone)}</b> {say(spell.title)}
-                    {spell.depth_m != null && `, ${depthText(settings.depth_unit, spell.depth_m)}`}
-                    {spell.count_s != null && `, count ${spell.count_s} s`}{" "}
+                    {spell.count_s != null
+                      ? `, ${spellCount(settings.depth_unit, spell, outing.plan?.set_ups[spell.set_up_index ?? -1])}`
+                      : spell.depth_m != null && `, ${depthText(settings.depth_unit, spell.depth_m)}`}{" "}
                     <span className="text-soft">
                       · {spell.place} · {say((spell.flies ?? []).join(", "))}
                     </span>

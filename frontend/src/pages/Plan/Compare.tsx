@@ -2,6 +2,7 @@
 import { useState } from "react";
 import type { Schemas } from "../../api/client";
 import { letter } from "../../column/layers";
+import { setUpCount } from "../../lib/counted";
 import { useReader } from "../../lib/session";
 import { bandText, depthText, lengthText } from "../../lib/units";
 import { Field, Select } from "../../ui/controls";
@@ -20,7 +21,7 @@ function useRows() {
       s.float_hang_m !== null
         ? say(words.hang(depthText(unit, s.float_hang_m), words.kinds[s.float_kind ?? "fixed"]))
         : s.count_s !== null
-          ? words.count(s.count_s)
+          ? setUpCount(unit, s)
           : "",
     ],
     [words.rows.rate, words.relative(s.relative)],

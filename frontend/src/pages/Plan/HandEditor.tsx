@@ -3,6 +3,7 @@ import { useState } from "react";
 import type { Schemas } from "../../api/client";
 import type { HandMade } from "../../lib/day";
 import { useKit } from "../../lib/kit";
+import { PACES } from "../../lib/paces";
 import { useReading } from "../../lib/reading";
 import { useReader } from "../../lib/session";
 import { boxText, depthFrom, depthTo, typedNumber } from "../../lib/units";
@@ -145,6 +146,16 @@ function HowDeep({
         onChange={(m) => m !== null && m >= 0.2 && m <= 12 && onChange({ float_hang_m: m })}
       />
     );
+  if (made.style === "dangle")
+    return (
+      <MetresBox
+        label={w.letDown}
+        value={made.let_down_m ?? null}
+        placeholder={w.workOut}
+        onChange={(m) => (m === null || (m >= 0.5 && m <= 30)) && onChange({ let_down_m: m })}
+      />
+    );
+  if (made.style === "drifted") return null;
   const count = made.count_s ?? countS ?? 10;
   return (
     <div className="flex flex-wrap items-end gap-3">
@@ -191,6 +202,7 @@ export default function HandEditor({ index, made, countS, leaderM }: Props) {
   const lines = kit.data?.lines ?? [];
   const flies = kit.data?.flies ?? [];
   const line = lines.find((l) => l.id === made.line);
+  const afloat = made.style === "dangle" || made.style === "drifted";
   const change = (part: Partial<HandMade>) =>
     changeDay({ byHand: day.byHand.map((one, k) => (k === index ? { ...one, ...part } : one)) });
   const remove = () => {
@@ -215,6 +227,7 @@ export default function HandEditor({ index, made, countS, leaderM }: Props) {
                   float_hang_m: null,
                   style: "team",
                   leader_m: null,
+                  let_down_m: null,
                 })
               }
             >
@@ -226,7 +239,7 @@ export default function HandEditor({ index, made, countS, leaderM }: Props) {
             </Select>
           )}
         </Field>
-        {line?.family === "floating" && (
+        {line?.family === "floating" && !afloat && (
           <Tick
             label={say(w.float)}
             checked={made.float_hang_m != null}
@@ -263,12 +276,15 @@ export default function HandEditor({ index, made, countS, leaderM }: Props) {
         leaderM={leaderM}
         onChange={change}
       />
-      {made.float_hang_m == null && (
+      {made.float_hang_m == null && !afloat && (
         <Choice
           label={w.retrieve}
           required
           value={made.retrieve}
-          options={w.retrieves.map((o) => ({ value: o.value as HandMade["retrieve"], label: say(o.label) }))}
+          options={PACES.filter((o) => o.value !== "drift").map((o) => ({
+            value: o.value as HandMade["retrieve"],
+            label: say(o.label),
+          }))}
           onChange={(retrieve) => retrieve && change({ retrieve })}
         />
       )}

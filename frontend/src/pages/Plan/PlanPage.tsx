@@ -1,5 +1,5 @@
 import { lazy, Suspense, useState } from "react";
-import { Link } from "react-router";
+import { Link, useSearchParams } from "react-router";
 import { ApiError, OfflineError, type Schemas } from "../../api/client";
 import { SetUpLayer } from "../../column/layers";
 import { FactorLayer, PathLayer } from "../../column/planLayers";
@@ -17,6 +17,7 @@ import { Button } from "../../ui/controls";
 import { Changed } from "./Changed";
 import { DayFor } from "./DayFor";
 import { Factors } from "./Factors";
+import { OnTheGo } from "./OnTheGo";
 import { SetUps } from "./SetUps";
 import { words } from "./strings";
 import { useCalendar } from "./useCalendar";
@@ -183,12 +184,21 @@ function More({
 function PlanWork({ water }: { water: Water }) {
   const { plan, planning, error } = useReading();
   const { settings } = useReader();
-  const [chosen, setChosen] = useState<string | null>(null);
+  const [search, setSearch] = useSearchParams();
+  const chosen = search.get("s");
+  const setChosen = (key: string) =>
+    setSearch(
+      (old) => {
+        old.set("s", key);
+        return old;
+      },
+      { replace: true },
+    );
   const [shown, setShown] = useState<string | null>(null);
   const { ring, setRing } = useRing(2);
   // By name, not by number: a new reading ranks them anew, and the one that is open stays open.
   const index = Math.max(0, plan?.set_ups.findIndex((s) => s.key === chosen) ?? 0);
-  const choose = (at: number) => setChosen(plan?.set_ups[at]?.key ?? null);
+  const choose = (at: number) => setChosen(plan?.set_ups[at]?.key ?? "");
   const active = plan?.set_ups[index];
   const belief = plan ? chosenBelief(plan) : undefined;
   const factor = belief?.factors.find((one) => one.name === shown);
@@ -214,6 +224,7 @@ function PlanWork({ water }: { water: Water }) {
       {!plan && !error && planning && <Loading what={words.working} />}
       {plan && (
         <div className="space-y-5" aria-busy={planning}>
+          <OnTheGo water={water} />
           <Headline plan={plan} water={water} />
           <Cautions plan={plan} />
           <DayFor key={settings.depth_unit} />
@@ -224,6 +235,7 @@ function PlanWork({ water }: { water: Water }) {
               waterId={water.id}
               zone={water.time_zone ?? "UTC"}
               index={index}
+              chosen={chosen}
               onChoose={setChosen}
             />
           )}

@@ -1,6 +1,7 @@
 /** What an open set-up says: how to tie it, where to stand, how to search with it, what to change, and why. */
 import type { ReactNode } from "react";
 import type { Schemas } from "../../api/client";
+import { setUpCount } from "../../lib/counted";
 import { useReader } from "../../lib/session";
 import { depthText, lengthText } from "../../lib/units";
 import { words } from "./strings";
@@ -58,7 +59,7 @@ export function Ladder({ setUp }: { setUp: SetUp }) {
           className={`rounded-md border-2 px-2 py-0.5 whitespace-nowrap ${i === 0 ? "border-ink font-bold" : "border-rule"}`}
         >
           {rung.count_s !== null
-            ? words.ladderCount(rung.count_s, depthText(unit, rung.depth_m))
+            ? setUpCount(unit, setUp, rung.count_s)
             : words.ladderHang(depthText(unit, rung.float_hang_m ?? rung.depth_m))}
         </li>
       ))}

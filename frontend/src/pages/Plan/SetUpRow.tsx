@@ -1,8 +1,9 @@
 /** One set-up: its depth at a glance; open, everything it says, and the ways to pin it and change its parts. */
-import { lazy, type ReactNode, Suspense } from "react";
+import { lazy, type ReactNode, Suspense, useEffect, useRef } from "react";
 import { Link } from "react-router";
 import type { Schemas } from "../../api/client";
 import { letter } from "../../column/layers";
+import { setUpCount } from "../../lib/counted";
 import { useReading } from "../../lib/reading";
 import { useReader } from "../../lib/session";
 import { bandText, depthText } from "../../lib/units";
@@ -24,7 +25,7 @@ export function useDepthWords() {
     const band = bandText(unit, s.low_m, s.high_m);
     const where =
       s.estimate_m === null ? words.flyBand(band) : words.flyAt(depthText(unit, s.estimate_m), band);
-    return s.count_s === null ? where : `${words.count(s.count_s)}. ${where}`;
+    return s.count_s === null ? where : `${setUpCount(unit, s)}, ${words.somewhere(band)}`;
   };
 }
 
@@ -39,8 +40,11 @@ interface Props {
   setUp: SetUp;
   index: number;
   open: boolean;
+  /** Opened by somebody, not by its rank: then its heading comes to the top. */
+  chosen: boolean;
   onOpen: () => void;
   onStart: () => void;
+  startWords: string;
   /** Why it cannot be started just now. */
   wait: string | null;
   /** The editor of a set-up made by hand; the way to pin one that is not. */
@@ -49,13 +53,29 @@ interface Props {
   cardTo: string;
 }
 
-export function SetUpRow({ setUp, index, open, onOpen, onStart, wait, editor, onPin, cardTo }: Props) {
+export function SetUpRow({
+  setUp,
+  index,
+  open,
+  chosen,
+  onOpen,
+  onStart,
+  startWords,
+  wait,
+  editor,
+  onPin,
+  cardTo,
+}: Props) {
   const { say } = useReader();
   const depthWords = useDepthWords();
   const { day } = useReading();
   const rate = rateText(setUp);
+  const row = useRef<HTMLLIElement>(null);
+  useEffect(() => {
+    if (chosen) row.current?.scrollIntoView({ block: "start" });
+  }, [chosen]);
   return (
-    <li className="knot border-b-2 border-rule pb-3">
+    <li ref={row} className="knot scroll-mt-2 wide:scroll-mt-16 border-b-2 border-rule pb-3">
       <h3>
         <button
           type="button"
@@ -83,7 +103,7 @@ export function SetUpRow({ setUp, index, open, onOpen, onStart, wait, editor, on
         <div className="mt-2">
           <div className="mb-3 flex flex-wrap items-center gap-2">
             <Button look="main" onClick={onStart} disabled={wait !== null}>
-              {wait ?? words.start}
+              {wait ?? startWords}
             </Button>
             {onPin && <Button onClick={onPin}>{words.byHand}</Button>}
             <Link to={cardTo} className="inline-flex min-h-11 items-center px-2 font-semibold">

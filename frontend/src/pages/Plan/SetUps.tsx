@@ -5,8 +5,9 @@ import { letter } from "../../column/layers";
 import { Failed } from "../../components/states";
 import { MOST_BY_HAND } from "../../lib/day";
 import { useReading } from "../../lib/reading";
+import { useRunning } from "../../lib/running";
 import { useReader } from "../../lib/session";
-import { dayAndClock } from "../../lib/time";
+import { clockText, dayAndClock } from "../../lib/time";
 import { Button } from "../../ui/controls";
 import { Sheet } from "../../ui/Sheet";
 import { handMadeFrom } from "./handMade";
@@ -24,6 +25,8 @@ interface Props {
   waterId: string;
   zone: string;
   index: number;
+  /** The set-up somebody opened, by name. */
+  chosen: string | null;
   onChoose: (key: string) => void;
 }
 
@@ -38,23 +41,34 @@ export function Pair({ plan }: { plan: Plan }) {
   );
 }
 
-export function SetUps({ plan, waterId, zone, index, onChoose }: Props) {
+export function SetUps({ plan, waterId, zone, index, chosen, onChoose }: Props) {
   const { say } = useReader();
   const { body, draft, change, day, changeDay, planning, mending } = useReading();
   const start = useStart();
   const full = day.byHand.length >= MOST_BY_HAND;
   const refused = plan.ruled_out.filter((one) => one.by_hand != null && day.byHand[one.by_hand]);
   const pin = (at: number) => {
-    const made = plan.set_ups[at] && handMadeFrom(plan.set_ups[at]);
-    if (!made) return;
-    changeDay({ byHand: [...day.byHand, made] });
+    const pinned = plan.set_ups[at];
+    if (!pinned) return;
+    changeDay({ byHand: [...day.byHand, handMadeFrom(pinned)] });
     onChoose(`hand-${day.byHand.length}`);
   };
-  const go = (key: string) => start.mutate({ body, key });
+  const running = useRunning().running;
+  const here = running !== null && running.outing.water_id === waterId;
+  const go = (key: string) =>
+    start.mutate({
+      body,
+      key,
+      into: here ? running.outing.id : null,
+      title: plan.set_ups.find((one) => one.key === key)?.title ?? "",
+    });
   const [asking, setAsking] = useState<string | null>(null);
   const other = draft.when !== "" && Math.abs(new Date(body.when).getTime() - Date.now()) > SAME_HOUR_MS;
   const doubts = [
     ...plan.cautions.filter((c) => c.level === "stop").map((c) => `${words.sureStop} ${say(c.sentence)}`),
+    ...(running !== null && !here
+      ? [words.sureElsewhere(running.outing.water_name, clockText(running.outing.started_at, zone))]
+      : []),
     ...(other
       ? [words.sureOther(dayAndClock(body.when, zone), dayAndClock(new Date().toISOString(), zone))]
       : []),
@@ -73,12 +87,14 @@ export function SetUps({ plan, waterId, zone, index, onChoose }: Props) {
               setUp={setUp}
               index={i}
               open={i === index}
+              chosen={setUp.key === chosen}
+              startWords={here ? words.goOver : words.start}
               onOpen={() => onChoose(setUp.key ?? "")}
               onStart={() => (doubts.length > 0 ? setAsking(setUp.key ?? "") : go(setUp.key ?? ""))}
               wait={
                 start.isPending ? words.starting : planning ? words.working : mending ? words.mendFirst : null
               }
-              onPin={setUp.by_hand == null && !full && handMadeFrom(setUp) ? () => pin(i) : null}
+              onPin={setUp.by_hand == null && !full ? () => pin(i) : null}
               cardTo={`/plan/card?w=${waterId}&s=${encodeURIComponent(setUp.key ?? "")}`}
               editor={
                 made && (
@@ -112,7 +128,7 @@ export function SetUps({ plan, waterId, zone, index, onChoose }: Props) {
       <Pair plan={plan} />
       {start.isError && <Failed error={start.error} />}
       {asking !== null && (
-        <Sheet open onClose={() => setAsking(null)} title={words.sureTitle}>
+        <Sheet onClose={() => setAsking(null)} title={words.sureTitle}>
           <ul className="mb-4 space-y-2">
             {doubts.map((one) => (
               <li key={one} className="border-l-4 border-warm pl-2 font-bold">

@@ -1,4 +1,5 @@
 /** How the rig is fished: cast, bed, count, retrieve, slack, the boat. */
+import { PACES } from "../../lib/paces";
 import { useReader } from "../../lib/session";
 import { Choice, Tick } from "../../ui/controls";
 import { Amount, useUnits } from "./Amount";
@@ -7,6 +8,14 @@ import { bedOf, faultAt, type RigDoc } from "./rig";
 import { words } from "./strings";
 
 type Retrieve = RigDoc["retrieve"];
+
+/** The paces the simulation knows by name, and one's own. */
+const KINDS: { value: Retrieve["kind"]; label: string }[] = [
+  ...PACES.flatMap(({ value, label }) =>
+    value === "slow-hand-twist" || value === "drift" ? [] : [{ value, label }],
+  ),
+  { value: "custom", label: words.ownPace },
+];
 
 function PaceBoxes({ rig, onChange, problems }: PartProps) {
   const units = useUnits();
@@ -19,12 +28,7 @@ function PaceBoxes({ rig, onChange, problems }: PartProps) {
         label={words.pace}
         required
         value={pace.kind}
-        options={
-          words.paces.map((p) => ({ ...p, label: say(p.label) })) as {
-            value: Retrieve["kind"];
-            label: string;
-          }[]
-        }
+        options={KINDS.map((p) => ({ ...p, label: say(p.label) }))}
         onChange={(v) =>
           v && onChange({ ...rig, retrieve: { kind: v, ...(v === "custom" ? { speed_m_s: 0.1 } : {}) } })
         }

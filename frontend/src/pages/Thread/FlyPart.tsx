@@ -232,16 +232,16 @@ export function FlyPart({ rig, onChange, problems }: PartProps) {
           {words.addShot}
         </Button>
       </p>
-      <Sheet open={building !== null} onClose={() => setBuilding(null)} title={words.build}>
-        {building !== null && (
+      {building !== null && (
+        <Sheet onClose={() => setBuilding(null)} title={words.build}>
           <BuildForm
             onUse={(grams, speed) => {
               set(building, { submerged_g: grams, sink_m_s: speed });
               setBuilding(null);
             }}
           />
-        )}
-      </Sheet>
+        </Sheet>
+      )}
     </Part>
   );
 }

@@ -17,6 +17,7 @@ import {
 } from "../../lib/units";
 import type { Water } from "../../lib/waters";
 import { Button } from "../../ui/controls";
+import { useBackCloses, useFocusBack } from "../../ui/useBack";
 import { words } from "./strings";
 import { readPoints, useGuide } from "./useGuide";
 
@@ -84,7 +85,16 @@ export default function Guided({ water, onClose }: { water: Water; onClose: () =
   );
   const next = useGuide(draft, bedM);
   const live = useLive();
-  useEffect(() => box.current?.focus(), []);
+  const focusBack = useFocusBack();
+  useBackCloses(() => {
+    onClose();
+    return true;
+  });
+  // biome-ignore lint/correctness/useExhaustiveDependencies: taken when it opens, given back when it closes
+  useEffect(() => {
+    box.current?.focus();
+    return focusBack;
+  }, []);
   const tie = (celsiusText: string, live: boolean) => {
     const value = typedNumber(celsiusText);
     if (value === null || Number.isNaN(value) || next.depthM === null) {

@@ -62,7 +62,7 @@ function SampleSheet({ onClose }: { onClose: () => void }) {
     onClose();
   };
   return (
-    <Sheet open onClose={onClose} title={words.sample} about={words.sampleAbout}>
+    <Sheet onClose={onClose} title={words.sample} about={words.sampleAbout}>
       <ol className="space-y-3">
         {items.map((item, i) => (
           <li key={i} className="border-b border-rule pb-3">

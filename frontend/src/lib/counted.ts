@@ -1,5 +1,6 @@
 /** Reading off the table the server sent; nothing is computed here but the line between two rows. */
-import type { Schemas } from "../../api/client";
+import type { Schemas } from "../api/client";
+import { type DepthUnit, depthText } from "./units";
 
 type Row = Schemas["DepthAtOut"];
 type Counted = Pick<
@@ -57,4 +58,33 @@ export function atCount(
     low_m: moved(setUp.low_m),
     high_m: moved(setUp.high_m),
   };
+}
+
+/** Both depths of a count, said in one way wherever a count is told: at its end, and as it is brought back. */
+export function countText(unit: DepthUnit, countS: number, atM: number | null, runsM: number | null): string {
+  if (runsM === null) return `${countS} s`;
+  const runs = depthText(unit, runsM);
+  if (atM === null) return `${countS} s, then runs about ${runs}`;
+  const at = depthText(unit, atM);
+  return at === runs ? `${countS} s: about ${at}` : `${countS} s: ${at}, then runs about ${runs}`;
+}
+
+/** The same for a set-up, at its own count or at another of its ladder. */
+export function setUpCount(unit: DepthUnit, setUp: Counted, countS = setUp.count_s): string {
+  if (countS === null) return "";
+  const at = depthAt(setUp.sink_table, countS).depth;
+  const runs = setUp.estimate_m === null ? null : (atCount(setUp, countS).depth_m ?? null);
+  return countText(unit, countS, at, runs);
+}
+
+/** The same for a stretch as it is or was fished; its set-up gives the depth at the count, where it is known. */
+export function spellCount(
+  unit: DepthUnit,
+  spell: Pick<Schemas["SpellBody"], "count_s" | "depth_m">,
+  setUp: Counted | undefined,
+): string {
+  if (spell.count_s == null) return "";
+  const at = setUp ? depthAt(setUp.sink_table, spell.count_s).depth : null;
+  const known = !setUp || setUp.estimate_m !== null;
+  return countText(unit, spell.count_s, at, known ? (spell.depth_m ?? null) : null);
 }

@@ -1,0 +1,46 @@
+/** What to stop for and to mind on the water: what the plan said, and what the hours bring on their own. */
+import { useQuery } from "@tanstack/react-query";
+import { useEffect, useState } from "react";
+import { api, need, type Schemas } from "../../api/client";
+import type { Outing } from "../../offline/overlay";
+
+type Ahead = Schemas["AheadOut"];
+type Said = Pick<Ahead, "code" | "level" | "sentence">;
+
+const LOOK_MS = 20_000;
+const ASK_MS = 10 * 60_000;
+const SOON_MS = 60 * 60_000;
+
+function useNow(): number {
+  const [now, setNow] = useState(Date.now());
+  useEffect(() => {
+    const timer = setInterval(() => setNow(Date.now()), LOOK_MS);
+    return () => clearInterval(timer);
+  }, []);
+  return now;
+}
+
+const same = (one: Said) => (other: Said) => one.code === other.code && one.level === other.level;
+
+export function useAhead(outing: Outing) {
+  const now = useNow();
+  const asked = useQuery({
+    queryKey: ["ahead", outing.id],
+    queryFn: () =>
+      need(api.GET("/api/outings/{outing_id}/ahead", { params: { path: { outing_id: outing.id } } })),
+    refetchInterval: ASK_MS,
+    retry: 1,
+  });
+  const planned = (outing.plan?.cautions ?? []).filter((one) => one.level !== "note") as Said[];
+  const told = (asked.data ?? []).filter((one) => !planned.some(same(one)));
+  const came = told.filter((one) => new Date(one.since).getTime() <= now);
+  const soon = told.filter((one) => {
+    const left = new Date(one.since).getTime() - now;
+    return left > 0 && left <= SOON_MS;
+  });
+  const all: (Said & { since?: string })[] = [...planned, ...came];
+  // What has become a stop is no longer only to be minded.
+  const stops = all.filter((one) => one.level === "stop");
+  const cares = all.filter((one) => one.level === "caution" && !stops.some((stop) => stop.code === one.code));
+  return { stops, cares, soon };
+}
