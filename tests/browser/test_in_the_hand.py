@@ -2,11 +2,15 @@
 
 import json
 import re
+import uuid
 from datetime import timedelta
 
 from django.utils import timezone
 
+from stillthread.accounts.models import Angler
 from stillthread.outings.models import Event, Outing
+from stillthread.waters.models import Forecast, Water
+from stillthread.web.owned import put_owned
 from tests.browser.base import DESKTOP, PHONE, BrowserCase, expect
 
 
@@ -112,6 +116,39 @@ class Starting(BrowserCase):
         expect(page.get_by_test_id("warnings")).to_contain_text("Thunder: stop")
 
 
+class Coming(BrowserCase):
+    def test_an_opened_set_up_comes_to_the_top_and_the_card_leads_back_to_it(self):
+        page = self.prepared(PHONE)
+        self.settled(page)
+        second = page.locator("ol.corded > li").nth(1)
+        second.get_by_role("button").first.click()
+        self.until(page, lambda: 0 <= second.bounding_box()["y"] < 60)
+        title = second.get_by_role("heading").first.inner_text()
+        second.get_by_role("link", name="Pocket card").click()
+        expect(page.get_by_role("button", name="Print it")).to_be_visible()
+        page.go_back()
+        self.settled(page)
+        again = page.locator("ol.corded > li").filter(has=page.get_by_role("button", expanded=True))
+        expect(again.get_by_role("heading").first).to_have_text(title)
+
+    def test_a_half_typed_sheet_asks_before_it_goes(self):
+        page = self.prepared(DESKTOP)
+        self.settled(page)
+        page.get_by_role("button", name="Fish this set-up").first.click()
+        page.get_by_role("button", name="Stop fishing").click()
+        page.get_by_role("button", name="Edit the outing").click()
+        page.get_by_label("Note").fill("Wind got up at two")
+        page.keyboard.press("Escape")
+        sheet = page.get_by_role("dialog")
+        expect(sheet).to_contain_text("What you typed here would be lost")
+        sheet.get_by_role("button", name="Go on typing").click()
+        expect(page.get_by_label("Note")).to_have_value("Wind got up at two")
+        page.go_back()
+        expect(sheet.get_by_role("button", name="Throw it away")).to_be_visible()
+        sheet.get_by_role("button", name="Throw it away").click()
+        expect(sheet).to_have_count(0)
+
+
 class Fishing(BrowserCase):
     def fishing(self):
         page = self.prepared(PHONE)
@@ -122,6 +159,55 @@ class Fishing(BrowserCase):
         row.get_by_role("button", name="Fish this set-up").click()
         expect(page.get_by_test_id("tally")).to_be_visible()
         return page
+
+    def test_another_set_up_goes_into_the_outing_on_the_go_and_back(self):
+        page = self.fishing()
+        first = page.get_by_role("heading", level=1).inner_text()
+        self.tab(page, "Plan")
+        expect(page.get_by_test_id("on-the-go")).to_contain_text("You are fishing")
+        self.settled(page)
+        other = page.locator("ol.corded > li").nth(1)
+        other.get_by_role("button").first.click()
+        other.get_by_role("button", name="Change to this set-up").click()
+        expect(page.get_by_test_id("tally")).to_be_visible()
+        expect(page.get_by_role("heading", level=1)).not_to_have_text(first)
+        self.assertEqual(Outing.objects.count(), 1)
+        page.get_by_role("button", name="Undo").click()
+        expect(page.get_by_role("heading", level=1)).to_have_text(first)
+
+    def test_back_closes_the_sheet_first_and_focus_comes_back(self):
+        page = self.fishing()
+        change = page.get_by_role("button", name="Change…")
+        change.click()
+        expect(page.get_by_role("dialog")).to_be_visible()
+        page.go_back()
+        expect(page.get_by_role("dialog")).to_have_count(0)
+        expect(page.get_by_test_id("tally")).to_be_visible()
+        expect(change).to_be_focused()
+        change.click()
+        page.get_by_role("dialog").get_by_role("button", name="Close").click()
+        expect(change).to_be_focused()
+        page.go_back()  # the entry of the sheet is gone: this leaves the page
+        expect(page.get_by_role("heading", level=1, name="Fish")).to_be_visible()
+
+    def test_the_change_sheet_offers_the_plans_next_first(self):
+        page = self.fishing()
+        page.get_by_role("button", name="Change…").click()
+        offered = page.get_by_role("region", name="The plan's next").get_by_role("button").first
+        pace = offered.inner_text().removeprefix("Pace: ")
+        offered.click()
+        expect(page.get_by_role("dialog")).to_have_count(0)
+        expect(page.locator("dl")).to_contain_text(pace)
+
+    def test_the_hour_brings_its_stop_by_itself(self):
+        page = self.fishing()
+        Angler.objects.filter(user=self.user).update(afloat=True)
+        hours = [{"when": timezone.now().isoformat(), "wind_m_s": 9.0}]  # a small boat stays ashore from 8 m/s
+        water = Water.objects.get(pk=self.water)
+        now = timezone.now()
+        put_owned(Forecast, self.user, uuid.uuid4(), water=water, fetched_at=now, source="test", hours=hours)
+        page.reload()
+        expect(page.get_by_test_id("warnings")).to_contain_text(re.compile(r"Stop. Since \d\d:\d\d: .*stay ashore"))
 
     def test_one_fish_is_one_take_and_undo_takes_its_end_back(self):
         page = self.fishing()

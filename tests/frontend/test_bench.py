@@ -89,7 +89,7 @@ class Reading(ModuleCase):
 
 
 class Bottom(ModuleCase):
-    module = "pages/Fish/depth.ts"
+    module = "lib/counted.ts"
 
     def test_when_the_fly_lies_down(self):
         rows = [{"t_s": t, "depth_m": 0.1 * t, "low_m": 0, "high_m": 0, "touching": t >= 3} for t in range(6)]
@@ -99,7 +99,7 @@ class Bottom(ModuleCase):
 
 
 class NewCount(ModuleCase):
-    module = "pages/Fish/depth.ts"
+    module = "lib/counted.ts"
     # The fly sinks 5 cm a second; the set-up counts 20 s and then runs about 1.5 m, half a metre below the count's end.
     SET_UP = {
         "count_s": 20,

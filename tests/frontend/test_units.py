@@ -170,7 +170,7 @@ class Time(ModuleCase):
 
 
 class DepthOffTheTable(ModuleCase):
-    module = "pages/Fish/depth.ts"
+    module = "lib/counted.ts"
     TABLE = [
         {"t_s": t, "depth_m": 0.1 * t, "low_m": 0.07 * t, "high_m": 0.13 * t, "touching": t >= 3} for t in (0, 1, 2, 3)
     ]

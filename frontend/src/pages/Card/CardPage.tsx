@@ -45,7 +45,7 @@ function HowDeep({ setUp }: { setUp: SetUp }) {
     setUp.float_hang_m !== null
       ? say(words.hang(depthText(unit, setUp.float_hang_m), words.kinds[setUp.float_kind ?? "fixed"]))
       : setUp.count_s !== null
-        ? setUpCount(unit, setUp)
+        ? words.counted(setUpCount(unit, setUp))
         : "";
   const band = bandText(unit, setUp.low_m, setUp.high_m);
   const counted = setUp.float_hang_m === null && setUp.count_s !== null;

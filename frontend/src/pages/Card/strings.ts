@@ -6,6 +6,7 @@ export const words = {
   which: "Set-up",
   on: (place: string, water: string) => `${place}, ${water}`,
   for: (when: string) => `for ${when}`,
+  counted: (text: string) => `Count ${text}`,
   band: (band: string) => `somewhere in ${band}`,
   hang: (d: string, kind: string) => `Float ${d} above the point (${kind})`,
   kinds: { fixed: "fixed", release: "quick-release", sliding: "sliding" },

@@ -154,7 +154,8 @@ export function SetUpDetail({ setUp }: { setUp: SetUp }) {
       <Part title={words.why}>
         <ul className="list-disc pl-4">
           {setUp.reasons
-            .filter((reason) => reason.factor !== "fly")
+            // The fly's own reason stands with the fly, the count's depth in the heading.
+            .filter((reason) => reason.factor !== "fly" && reason.factor !== "count")
             .map((reason) => (
               <li key={reason.factor + reason.sentence}>{say(reason.sentence)}</li>
             ))}

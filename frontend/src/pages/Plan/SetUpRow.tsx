@@ -25,7 +25,7 @@ export function useDepthWords() {
     const band = bandText(unit, s.low_m, s.high_m);
     const where =
       s.estimate_m === null ? words.flyBand(band) : words.flyAt(depthText(unit, s.estimate_m), band);
-    return s.count_s === null ? where : `${setUpCount(unit, s)}, ${words.somewhere(band)}`;
+    return s.count_s === null ? where : `${words.counted(setUpCount(unit, s))}, ${words.somewhere(band)}`;
   };
 }
 

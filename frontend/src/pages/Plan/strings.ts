@@ -35,6 +35,7 @@ export const words = {
   hang: (d: string, kind: string) => `Point fly ${d} under a ${kind} float`,
   kinds: { fixed: "fixed", release: "quick-release", sliding: "sliding" },
   flyAt: (d: string, band: string) => `Fly at about ${d}, somewhere in ${band}`,
+  counted: (text: string) => `Count ${text}`,
   somewhere: (band: string) => `somewhere in ${band}`,
   flyBand: (band: string) => `Fly somewhere in ${band}`,
   leader: "Leader, from the line down",
