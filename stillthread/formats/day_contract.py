@@ -5,12 +5,12 @@ from __future__ import annotations
 from datetime import date
 from typing import Literal
 
-from pydantic import Field, model_validator
+from pydantic import AwareDatetime, Field, model_validator
 
 from stillthread.core.setup.schools import BY_KEY
 from stillthread.core.trout.factor import FACTOR_NAMES
 from stillthread.formats.strict import Depth, Name, Strict
-from stillthread.formats.water_contract import PlaceKind
+from stillthread.formats.water_contract import PlaceKind, ReadingIn, SampleIn, SightingIn
 
 Aim = Literal["most", "biggest", "match"]
 FactorName = Literal[FACTOR_NAMES]  # type: ignore[valid-type]
@@ -58,11 +58,22 @@ class SchoolsIn(Strict):
     boat: Literal["by-method", "drift", "anchor"] = Field("by-method", description=_about("boat"))
 
 
+class ReadBeforeIn(Strict):
+    """What was read before, to be compared with."""
+
+    when: AwareDatetime
+    place: str | None = Field(None, max_length=80)
+    reading: ReadingIn = ReadingIn()
+    sightings: list[SightingIn] = Field(default=[], max_length=60)
+    samples: list[SampleIn] = Field(default=[], max_length=40)
+
+
 class ComparedIn(Strict):
-    """Schools and aim as they were before one was switched: the answer then says what changed."""
+    """Schools and aim as they were before one was switched, and what was read before: the answer then says what changed."""
 
     schools: SchoolsIn = SchoolsIn()
     aim: Aim = "most"
+    read: ReadBeforeIn | None = None
 
 
 class PastStretchIn(Strict):

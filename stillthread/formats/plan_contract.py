@@ -379,4 +379,5 @@ class PlanAnswer(Strict):
     cautions: list[CautionOut]
     guessed: list[str]
     pair: PairOut | None = None
-    changed: list[str] | None = Field(None, description="what switching a school or the aim changed")
+    changed: list[str] | None = Field(None, description="what is another than in the plan it is compared with")
+    moved_by: list[str] = Field(default=[], description="what was read otherwise, and what moved the depth")

@@ -6,7 +6,18 @@ import numpy as np
 
 from stillthread.core.evidence.likeness import PastStretch
 from stillthread.core.food.catalogue import BY_KEY
-from stillthread.core.setup.model import Angler, ChangeOrder, Expected, HandMade, Plan, PlanInput, Rules, SetUp
+from stillthread.core.setup.model import (
+    Angler,
+    Before,
+    ChangeOrder,
+    Expected,
+    HandMade,
+    Plan,
+    PlanInput,
+    Read,
+    Rules,
+    SetUp,
+)
 from stillthread.core.setup.schools import Schools
 from stillthread.core.tackle.flies import Fly
 from stillthread.core.tackle.fly_build import FlyBuild
@@ -20,7 +31,7 @@ from stillthread.core.water.profile import temperature_at
 from stillthread.core.water.reading import Reading
 from stillthread.core.water.wind import downwind_shore
 from stillthread.formats import plan_contract as c
-from stillthread.formats.day_contract import HandMadeIn, PastStretchIn
+from stillthread.formats.day_contract import ComparedIn, HandMadeIn, PastStretchIn
 from stillthread.formats.simulate_json import document_from
 from stillthread.formats.water_json import reading_from, samples_from, sightings_from, water_from
 
@@ -36,8 +47,6 @@ def fly_from(doc: c.FlyIn) -> Fly:
 
 def plan_input_from(doc: c.PlanRequest) -> PlanInput:
     """Return the core's PlanInput for a whole document."""
-    before = doc.compared_with
-    compared = (Schools(**before.schools.model_dump()), before.aim) if before else None
     return PlanInput(
         when=doc.when,
         water=water_from(doc.water),
@@ -56,8 +65,21 @@ def plan_input_from(doc: c.PlanRequest) -> PlanInput:
         without=frozenset(doc.without),
         found_m=doc.found_m,
         by_hand=tuple(_hand_made_from(one) for one in doc.by_hand),
-        compared_with=compared,
+        compared_with=_before_from(doc.compared_with) if doc.compared_with else None,
     )
+
+
+def _before_from(doc: ComparedIn) -> Before:
+    read = None
+    if doc.read is not None:
+        read = Read(
+            doc.read.when,
+            reading_from(doc.read.reading),
+            sightings_from(doc.read.sightings),
+            samples_from(doc.read.samples),
+            doc.read.place,
+        )
+    return Before(Schools(**doc.schools.model_dump()), doc.aim, read)
 
 
 def past_from(doc: PastStretchIn) -> PastStretch:
@@ -257,4 +279,5 @@ def plan_answer(given: PlanInput, plan: Plan) -> c.PlanAnswer:
         guessed=list(plan.guessed),
         pair=c.PairOut(**vars(plan.pair)) if plan.pair else None,
         changed=list(plan.changed) if plan.changed is not None else None,
+        moved_by=list(plan.moved_by),
     )

@@ -100,6 +100,7 @@ class ReadingIn(Strict):
     """What was read at the water; everything may be left out."""
 
     profile: list[PointIn] = Field(default=[], max_length=500)
+    profile_at: AwareDatetime | None = Field(None, description="when the temperatures were read, where earlier")
     water_depth_m: float | None = Field(None, description="depth of water at the place")
     wind_m_s: float | None = Field(None, description="mean wind")
     gust_m_s: float | None = None

@@ -14,7 +14,7 @@ from stillthread.formats import water_contract as c
 
 def reading_from(doc: c.ReadingIn) -> Reading:
     """Return the core's Reading for a reading document."""
-    fields = doc.model_dump(exclude={"profile", "sources", "surface"})
+    fields = doc.model_dump(exclude={"profile", "profile_at", "sources", "surface"})
     points = tuple(Point(p.depth_m, p.temperature_c, p.oxygen_mg_l) for p in doc.profile)
     return Reading(profile=points, surface_state=doc.surface, **fields)
 

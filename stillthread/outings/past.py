@@ -22,7 +22,7 @@ def _surface_by_day(owner: Any, waters: set[Any], before: datetime) -> dict[tupl
     found: dict[tuple[Any, date], float] = {}
     rows = live(Reading, owner).filter(water__in=waters, taken_at__lt=before).select_related("water")
     for row in rows.order_by("taken_at"):
-        profile = row.reading.get("profile") or []
+        profile = row.own_profile
         if profile and profile[0]["depth_m"] <= 1.0:
             found[row.water_id, local_time(row.water, row.taken_at).date()] = profile[0]["temperature_c"]
     return found

@@ -33,6 +33,10 @@ def request_for(owner: Any, body: PlanBody) -> PlanRequest:
     """Return the whole day as a plan document, from the owner's water, kit and settings and the body's reading."""
     water = get_owned(Water, owner, body.water_id)
     angler = angler_of(owner)
+    if body.compared_with is not None and body.compared_with.read is not None:
+        before = body.compared_with.read
+        read = before.model_copy(update={"when": local_time(water, before.when)})
+        body = body.model_copy(update={"compared_with": body.compared_with.model_copy(update={"read": read})})
     return PlanRequest(
         when=local_time(water, body.when),
         water=water_document(water, body.when),

@@ -77,6 +77,11 @@ class Reading(Owned):
         """Return water and time."""
         return f"{self.water} {self.taken_at:%Y-%m-%d %H:%M}"
 
+    @property
+    def own_profile(self) -> list[dict[str, float]]:
+        """The temperatures read with it; none where they were carried over from an earlier reading."""
+        return [] if self.reading.get("profile_at") else self.reading.get("profile") or []
+
 
 class Sounding(Owned):
     """One depth of the bed below the water's datum, by hand or from a map: where, how, when."""

@@ -61,7 +61,7 @@ def surfaces_elsewhere(water: Water, when: datetime, place: str | None) -> list[
         water=water, taken_at__gte=when - timedelta(days=1), taken_at__lte=when + timedelta(days=1)
     )
     for row in around:
-        profile = row.reading.get("profile") or []
+        profile = row.own_profile
         known = row.place_name and row.place_name != place and row.place_name not in found
         if known and profile and profile[0]["depth_m"] <= 1.0 and local_time(water, row.taken_at).date() == day:
             found[row.place_name] = profile[0]["temperature_c"]
@@ -136,7 +136,7 @@ def _profile_out(row: Reading) -> SeasonProfileOut:
 def season(owner: Any, water_id: uuid.UUID, year: int | None) -> SeasonOut:
     """Return a water's profiles of one year (the newest with readings, if none is named) and its year's curve."""
     water = get_owned(Water, owner, water_id)
-    rows = [row for row in live(Reading, owner).filter(water=water).order_by("taken_at") if row.reading.get("profile")]
+    rows = [row for row in live(Reading, owner).filter(water=water).order_by("taken_at") if row.own_profile]
     years = sorted({local_time(water, row.taken_at).year for row in rows}, reverse=True)
     shown = year or (years[0] if years else local_time(water, timezone.now()).year)
     own = _own_year(water)

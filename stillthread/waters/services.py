@@ -94,7 +94,7 @@ def surface_history(water: Water, before: datetime | None = None) -> list[Surfac
         rows = rows.filter(taken_at__lt=before)
     found = []
     for row in rows[:MOST_HISTORY]:
-        profile = row.reading.get("profile") or []
+        profile = row.own_profile
         if profile and profile[0]["depth_m"] <= 1.0:
             day = local_time(water, row.taken_at).date()
             found.append(SurfaceIn(on=day, surface_c=profile[0]["temperature_c"]))

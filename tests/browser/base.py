@@ -161,10 +161,16 @@ class BrowserCase(TransactionTestCase):
         if feet:
             page.get_by_role("radio", name="Feet").click()
             page.get_by_role("radio", name="°F").click()
+        page.get_by_role("radio", name="The bank").click()
+        for line in ("Floating", "Intermediate, 1.2 in/s", "Type 3"):
+            page.get_by_label(line, exact=True).check()
+        page.get_by_label("A starter box").check()
         page.get_by_label("Name", exact=True).fill("Ash Tarn")
+        page.get_by_role("button", name="Add a place").click()
         page.get_by_label("Greatest depth").fill(deepest)
         for n, name, (top, bottom) in ((1, "Channel", channel), (2, "Shelf", shelf)):
             page.get_by_label(f"Place {n}: Name").fill(name)
+            page.get_by_label(f"Place {n}: Kind").select_option("drop-off" if n == 1 else "margin")
             page.get_by_label(f"Place {n}: Bed from").fill(top)
             page.get_by_label(f"Place {n}: to").fill(bottom)
         page.get_by_role("radio", name="2", exact=True).click()

@@ -4,7 +4,7 @@ import unittest
 from dataclasses import fields, replace
 from datetime import UTC, datetime
 
-from stillthread.core.setup.model import Angler, Rules
+from stillthread.core.setup.model import Angler, Before, Rules
 from stillthread.core.setup.plan import make_plan
 from stillthread.core.setup.schools import QUESTIONS, Schools
 from stillthread.core.tackle.lines import Line
@@ -152,13 +152,13 @@ class Aims(unittest.TestCase):
 
 class Switching(unittest.TestCase):
     def test_nothing_switched_changes_nothing(self):
-        self.assertEqual(make_plan(replace(DAY, compared_with=(Schools(), "most"))).changed, ())
+        self.assertEqual(make_plan(replace(DAY, compared_with=Before())).changed, ())
         self.assertIsNone(make_plan(DAY).changed)
 
     def test_a_switch_says_what_changed(self):
-        changed = make_plan(replace(DAY, schools=Schools(tippet="fine"), compared_with=(Schools(), "most"))).changed
+        changed = make_plan(replace(DAY, schools=Schools(tippet="fine"), compared_with=Before())).changed
         self.assertTrue(any("tippet" in line for line in changed))
-        still = make_plan(replace(DAY, schools=Schools(moving="static"), compared_with=(Schools(), "most"))).changed
+        still = make_plan(replace(DAY, schools=Schools(moving="static"), compared_with=Before())).changed
         self.assertTrue(any(line.startswith(("Gone", "First", "New")) or "still" in line for line in still))
 
     def test_the_dawn_school_goes_from_one_line_to_the_next_in_its_order(self):

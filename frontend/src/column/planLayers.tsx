@@ -1,6 +1,7 @@
 /** What the plan hangs on the cord: the path of each fly through a cast, and what one factor does with depth. */
 import { curveMonotoneX, line } from "d3-shape";
 import type { Schemas } from "../api/client";
+import { depthText } from "../lib/units";
 import { useColumn } from "./scale";
 
 type Trace = Schemas["TraceOut"];
@@ -114,6 +115,37 @@ export function FactorLayer({ factor, depths, word }: { factor: Factor; depths: 
         fill={colour}
       >
         {word}: ← away · here →
+      </text>
+    </g>
+  );
+}
+
+/** The belief under what is tried, beside the plan's own: an outline without a filling, named at its likeliest depth. */
+export function TriedLayer({ plan, place }: { plan: Schemas["PlanAnswer"]; place: string }) {
+  const scale = useColumn();
+  const belief = plan.belief.places.find((one) => one.place === place);
+  if (!belief) return null;
+  const most = Math.max(...belief.mass, 1e-12);
+  const reach = scale.narrow ? 38 : Math.min(110, scale.width * 0.27);
+  const points = belief.depths_m.map((d, i) => [((belief.mass[i] ?? 0) / most) * reach, d] as const);
+  const draw = line<Point>()
+    .x((p) => scale.cordX + 4 + p[0])
+    .y((p) => scale.y(p[1]));
+  const peak = belief.depths_m[belief.mass.indexOf(Math.max(...belief.mass))] ?? 0;
+  const y = Math.max(scale.surfaceY + 16, Math.min(scale.bedY - 6, scale.y(peak) + 4));
+  return (
+    <g data-layer="tried">
+      <title>{`What if: likeliest at ${depthText(scale.unit, peak)}`}</title>
+      <path d={draw(points) ?? ""} fill="none" stroke="var(--take)" strokeWidth="2.5" strokeDasharray="7 4" />
+      <text
+        className="halo"
+        x={scale.cordX + reach + 22}
+        y={y}
+        fontSize="13"
+        fontWeight="700"
+        fill="var(--take)"
+      >
+        what if {depthText(scale.unit, peak)}
       </text>
     </g>
   );

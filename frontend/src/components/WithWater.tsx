@@ -1,6 +1,8 @@
-/** A page that needs a water in hand: says so kindly when there is none. */
+/** A page that needs a water in hand, and of it the reading of now or an older one: says so kindly when there is none. */
+import { useQuery } from "@tanstack/react-query";
 import type { ReactNode } from "react";
-import { Navigate } from "react-router";
+import { Navigate, useSearchParams } from "react-router";
+import { ApiError, api, need } from "../api/client";
 import { ReadingProvider } from "../lib/reading";
 import { useWater, type Water } from "../lib/waters";
 import { Empty, Failed, Loading } from "./states";
@@ -14,13 +16,51 @@ interface Props {
 
 export function WithWater({ planned = true, children }: Props) {
   const { water, list, unknown, isPending, isError, error, refetch } = useWater();
+  const [search] = useSearchParams();
+  const older = search.get("r");
   if (isPending) return <Loading what={words.fetchingWaters} />;
   if (isError) return <Failed error={error} again={() => void refetch()} />;
   if (list.length === 0) return <Navigate to="/start" replace />;
   if (!water || unknown) return <Empty title={words.unknownWater} />;
+  const page = children(water);
+  if (older)
+    return (
+      <OlderReading key={older} water={water} id={older} planned={planned}>
+        {page}
+      </OlderReading>
+    );
   return (
-    <ReadingProvider key={water.id} water={water} planned={planned}>
-      {children(water)}
+    <ReadingProvider key={water.id} water={water} planned={planned} older={null}>
+      {page}
+    </ReadingProvider>
+  );
+}
+
+interface OlderProps {
+  water: Water;
+  id: string;
+  planned: boolean;
+  children: ReactNode;
+}
+
+/** A stored reading opened again, to be looked at and mended. */
+function OlderReading({ water, id, planned, children }: OlderProps) {
+  const stored = useQuery({
+    queryKey: ["reading", id],
+    queryFn: () =>
+      need(
+        api.GET("/api/waters/{water_id}/readings/{reading_id}", {
+          params: { path: { water_id: water.id, reading_id: id } },
+        }),
+      ),
+    staleTime: Number.POSITIVE_INFINITY,
+  });
+  if (stored.isPending) return <Loading what={words.fetchingReading} />;
+  if (stored.error instanceof ApiError) return <Empty title={words.unknownReading} />;
+  if (stored.isError) return <Failed error={stored.error} again={() => void stored.refetch()} />;
+  return (
+    <ReadingProvider water={water} planned={planned} older={stored.data}>
+      {children}
     </ReadingProvider>
   );
 }

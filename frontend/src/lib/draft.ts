@@ -42,6 +42,10 @@ export interface Draft {
   temperatureUnit: TemperatureUnit;
   windUnit: WindUnit;
   rows: Row[];
+  /** When the temperatures were read (an instant), where they are carried over from an earlier reading; else "". */
+  profileAt: string;
+  /** The reading this one followed on, as the plan is compared with it; "" where there is none, or it was seen. */
+  before: string;
   waterDepth: string;
   wind: string;
   gust: string;
@@ -79,6 +83,8 @@ export function emptyDraft(settings: Settings): Draft {
     temperatureUnit: settings.temperature_unit,
     windUnit: settings.wind_unit,
     rows: [{ ...EMPTY_ROW }],
+    profileAt: "",
+    before: "",
     waterDepth: "",
     wind: "",
     gust: "",
@@ -156,6 +162,7 @@ export function draftFrom(stored: Schemas["ReadingOut"], settings: Settings): Dr
       temperature: shown(p.temperature_c, warmth, 1),
       oxygen: shown(p.oxygen_mg_l, (v) => v, 1),
     })),
+    profileAt: reading.profile_at ?? "",
     waterDepth: shown(reading.water_depth_m, depth, digits),
     wind: shown(reading.wind_m_s, wind, 1),
     gust: shown(reading.gust_m_s, wind, 1),
@@ -182,6 +189,31 @@ export function draftFrom(stored: Schemas["ReadingOut"], settings: Settings): Dr
     samples: stored.samples ?? [],
     sources: reading.sources ?? {},
   };
+}
+
+export type ReadBefore = Schemas["ReadBeforeIn"];
+
+/**
+ * A new reading after an earlier one: place, temperatures (with their age) and what changes slowly come with it; wind, sky
+ * and what was seen are asked anew.
+ */
+export function carriedOver(from: Draft, before: ReadBefore, settings: Settings): Draft {
+  const { place, depthUnit, temperatureUnit, windUnit, rows, waterDepth, clarity, secchi, level } = from;
+  const kept = { place, depthUnit, temperatureUnit, windUnit, rows, waterDepth, clarity, secchi, level };
+  const profile = from.sources.profile;
+  return {
+    ...emptyDraft(settings),
+    ...kept,
+    profileAt: rows.some((row) => row.temperature.trim() !== "") ? from.profileAt || before.when : "",
+    before: JSON.stringify(before),
+    sources: profile ? { profile } : {},
+  };
+}
+
+/** What a stored reading is compared as. */
+export function asBefore(stored: Schemas["ReadingOut"]): ReadBefore {
+  const { taken_at, place, reading, sightings, samples } = stored;
+  return { when: taken_at, place: place ?? null, reading, sightings, samples } as ReadBefore;
 }
 
 export interface Read {
@@ -262,6 +294,7 @@ export function readDraft(draft: Draft): Read {
   const pressure = take(draft.pressure, "reading.station_pressure_hpa", (v) => v);
   const reading: Reading = {
     profile,
+    profile_at: draft.profileAt === "" || profile.length === 0 ? null : draft.profileAt,
     water_depth_m: take(draft.waterDepth, "reading.water_depth_m", depth),
     wind_m_s: take(draft.wind, "reading.wind_m_s", wind),
     gust_m_s: take(draft.gust, "reading.gust_m_s", wind),

@@ -17,6 +17,25 @@ export function save(key: string, value: unknown): boolean {
   }
 }
 
+/** The same for as long as this tab is open: what a reload must not take. */
+export function loadForNow<T>(key: string, fallback: T): T {
+  try {
+    const text = sessionStorage.getItem(key);
+    return text === null ? fallback : (JSON.parse(text) as T);
+  } catch {
+    return fallback;
+  }
+}
+
+export function saveForNow(key: string, value: unknown) {
+  try {
+    if (value === null) sessionStorage.removeItem(key);
+    else sessionStorage.setItem(key, JSON.stringify(value));
+  } catch {
+    // Not kept: a reload then starts anew.
+  }
+}
+
 /** Put everything kept under these beginnings aside, where the page does not read it but a person still can. */
 export function setAllAside(...beginnings: string[]): void {
   try {

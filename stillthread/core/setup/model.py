@@ -90,6 +90,26 @@ class HandMade:
 
 
 @dataclass(frozen=True)
+class Read:
+    """What was read at one time: an aware instant on the water's clock, where, and everything seen."""
+
+    when: datetime
+    reading: Reading
+    sightings: tuple[Sighting, ...] = ()
+    samples: tuple[ThroatSample, ...] = ()
+    place: str | None = None
+
+
+@dataclass(frozen=True)
+class Before:
+    """What a plan is compared with: schools and aim as they were, and what was read before (None: the same as now)."""
+
+    schools: Schools = Schools()
+    aim: str = "most"
+    read: Read | None = None
+
+
+@dataclass(frozen=True)
 class PlanInput:
     """Everything a plan is computed from; `when` is an aware instant on the water's own clock.
 
@@ -115,7 +135,7 @@ class PlanInput:
     without: frozenset[str] = frozenset()
     found_m: float | None = None
     by_hand: tuple[HandMade, ...] = ()
-    compared_with: tuple[Schools, str] | None = None
+    compared_with: Before | None = None
 
 
 @dataclass(frozen=True)
@@ -287,6 +307,7 @@ class Plan:
     effects: tuple[Effect, ...] = ()
     pair: Pair | None = None
     changed: tuple[str, ...] | None = None
+    moved_by: tuple[str, ...] = ()
 
 
 def find_place(water: Water, name: str) -> Place | None:

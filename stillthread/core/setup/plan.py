@@ -10,7 +10,7 @@ from stillthread.core.evidence.likeness import liken
 from stillthread.core.setup.afloat import settled_band
 from stillthread.core.setup.by_hand import hand_made_problems
 from stillthread.core.setup.cautions import plan_cautions, set_up_cautions
-from stillthread.core.setup.changed import what_changed
+from stillthread.core.setup.changed import as_before, what_changed, what_moved_it
 from stillthread.core.setup.context import Context
 from stillthread.core.setup.model import AFLOAT, Plan, PlanInput, Reason, RuledOut, SetUp, find_place
 from stillthread.core.setup.next_steps import with_next_steps
@@ -162,8 +162,9 @@ def make_plan(given: PlanInput, paths: Paths = IN_MEMORY) -> Plan:
     made = _plan(given, paths)
     if given.compared_with is None:
         return made
-    schools, aim = given.compared_with
-    return replace(made, changed=what_changed(_plan(replace(given, schools=schools, aim=aim), paths), made))
+    was = as_before(given, given.compared_with)
+    before = _plan(was, paths)
+    return replace(made, changed=what_changed(before, made), moved_by=what_moved_it((was, before), (given, made)))
 
 
 def _plan(given: PlanInput, paths: Paths) -> Plan:

@@ -1608,7 +1608,7 @@ export interface components {
         };
         /**
          * ComparedIn
-         * @description Schools and aim as they were before one was switched: the answer then says what changed.
+         * @description Schools and aim as they were before one was switched, and what was read before: the answer then says what changed.
          */
         ComparedIn: {
             /**
@@ -1617,6 +1617,7 @@ export interface components {
              * @enum {string}
              */
             aim: "most" | "biggest" | "match";
+            read?: components["schemas"]["ReadBeforeIn"] | null;
             /**
              * @default {
              *       "attractor_at": "top",
@@ -3428,11 +3429,17 @@ export interface components {
             cautions: components["schemas"]["CautionOut"][];
             /**
              * Changed
-             * @description what switching a school or the aim changed
+             * @description what is another than in the plan it is compared with
              */
             changed?: string[] | null;
             /** Guessed */
             guessed: string[];
+            /**
+             * Moved By
+             * @description what was read otherwise, and what moved the depth
+             * @default []
+             */
+            moved_by: string[];
             pair?: components["schemas"]["PairOut"] | null;
             /** Ruled Out */
             ruled_out: components["schemas"]["RuledOutOut"][];
@@ -3475,6 +3482,7 @@ export interface components {
              *       "gust_m_s": null,
              *       "level_m": null,
              *       "profile": [],
+             *       "profile_at": null,
              *       "sea_level_pressure_hpa": null,
              *       "secchi_m": null,
              *       "sources": {},
@@ -3765,6 +3773,50 @@ export interface components {
             wind_turns: string[];
         };
         /**
+         * ReadBeforeIn
+         * @description What was read before, to be compared with.
+         */
+        ReadBeforeIn: {
+            /** Place */
+            place?: string | null;
+            /**
+             * @default {
+             *       "air_temperature_c": null,
+             *       "clarity": null,
+             *       "cloud_oktas": null,
+             *       "gust_m_s": null,
+             *       "level_m": null,
+             *       "profile": [],
+             *       "profile_at": null,
+             *       "sea_level_pressure_hpa": null,
+             *       "secchi_m": null,
+             *       "sources": {},
+             *       "station_pressure_hpa": null,
+             *       "surface": null,
+             *       "thunder": false,
+             *       "water_depth_m": null,
+             *       "wind_from_deg": null,
+             *       "wind_m_s": null
+             *     }
+             */
+            reading: components["schemas"]["ReadingIn"];
+            /**
+             * Samples
+             * @default []
+             */
+            samples: components["schemas"]["SampleIn"][];
+            /**
+             * Sightings
+             * @default []
+             */
+            sightings: components["schemas"]["SightingIn"][];
+            /**
+             * When
+             * Format: date-time
+             */
+            when: string;
+        };
+        /**
          * ReadBody
          * @description What was read and seen, to be understood; the water, its forecast and its history are the server's.
          */
@@ -3779,6 +3831,7 @@ export interface components {
              *       "gust_m_s": null,
              *       "level_m": null,
              *       "profile": [],
+             *       "profile_at": null,
              *       "sea_level_pressure_hpa": null,
              *       "secchi_m": null,
              *       "sources": {},
@@ -3854,6 +3907,11 @@ export interface components {
              * @default []
              */
             profile: components["schemas"]["PointIn"][];
+            /**
+             * Profile At
+             * @description when the temperatures were read, where earlier
+             */
+            profile_at?: string | null;
             /**
              * Sea Level Pressure Hpa
              * @description as forecasts give it
@@ -5091,6 +5149,7 @@ export interface components {
              *       "gust_m_s": null,
              *       "level_m": null,
              *       "profile": [],
+             *       "profile_at": null,
              *       "sea_level_pressure_hpa": null,
              *       "secchi_m": null,
              *       "sources": {},

@@ -115,33 +115,43 @@ function Wanted({ value, set }: { value: Settings; set: (part: Partial<Settings>
   );
 }
 
+/** Units of depth and warmth: all a first plan needs to be read. */
+export function FirstUnits({ value, onChange }: Pick<Props, "value" | "onChange">) {
+  const set = (part: Partial<Settings>) => onChange({ ...value, ...part });
+  return (
+    <>
+      <Choice
+        label={words.depthUnit}
+        required
+        value={value.depth_unit}
+        options={[
+          { value: "m", label: words.metres },
+          { value: "ft", label: words.feet },
+        ]}
+        onChange={(v) => v && set({ depth_unit: v })}
+      />
+      <Choice
+        label={words.temperatureUnit}
+        required
+        value={value.temperature_unit}
+        options={[
+          { value: "c", label: "°C" },
+          { value: "f", label: "°F" },
+        ]}
+        onChange={(v) => v && set({ temperature_unit: v })}
+      />
+    </>
+  );
+}
+
+/** Everything about the angler; `short` leaves out what the first page asks elsewhere. */
 export function Reach({ value, onChange, problemAt, short = false }: Props) {
   const unit = value.depth_unit;
   const set = (part: Partial<Settings>) => onChange({ ...value, ...part });
-  const lengths = short ? LENGTHS.filter((name) => name !== "arm_m") : LENGTHS;
   return (
     <div className="space-y-3">
       <div className="flex flex-wrap gap-x-6 gap-y-3">
-        <Choice
-          label={words.depthUnit}
-          required
-          value={unit}
-          options={[
-            { value: "m", label: words.metres },
-            { value: "ft", label: words.feet },
-          ]}
-          onChange={(v) => v && set({ depth_unit: v })}
-        />
-        <Choice
-          label={words.temperatureUnit}
-          required
-          value={value.temperature_unit}
-          options={[
-            { value: "c", label: "°C" },
-            { value: "f", label: "°F" },
-          ]}
-          onChange={(v) => v && set({ temperature_unit: v })}
-        />
+        {!short && <FirstUnits value={value} onChange={onChange} />}
         <Choice
           label={words.windUnit}
           required
@@ -161,7 +171,7 @@ export function Reach({ value, onChange, problemAt, short = false }: Props) {
         />
       </div>
       <div className="flex flex-wrap gap-x-6 gap-y-3">
-        {lengths.map((name) => (
+        {LENGTHS.map((name) => (
           <LengthBox
             key={`${name}${unit}`}
             name={name}
@@ -172,8 +182,8 @@ export function Reach({ value, onChange, problemAt, short = false }: Props) {
           />
         ))}
       </div>
-      <Tick label={words.afloat} checked={value.afloat} onChange={(afloat) => set({ afloat })} />
-      {!short && <Wanted value={value} set={set} />}
+      {!short && <Tick label={words.afloat} checked={value.afloat} onChange={(afloat) => set({ afloat })} />}
+      <Wanted value={value} set={set} />
     </div>
   );
 }

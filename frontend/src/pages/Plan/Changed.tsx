@@ -8,6 +8,7 @@ export function Changed() {
   const { plan, planning, compareWith } = useReading();
   const { say } = useReader();
   if (!plan?.changed || planning) return null;
+  const moved = plan.moved_by ?? [];
   return (
     <section aria-label={words.changed} role="status" className="border-l-4 border-water py-1 pl-3">
       <div className="flex items-start justify-between gap-3">
@@ -16,6 +17,7 @@ export function Changed() {
           {words.seen}
         </Button>
       </div>
+      {moved.length > 0 && <p>{say(moved.join(" "))}</p>}
       {plan.changed.length === 0 ? (
         <p>{words.changedNothing}</p>
       ) : (

@@ -2,8 +2,9 @@ import { lazy, Suspense, useState } from "react";
 import { Link, useSearchParams } from "react-router";
 import { ApiError, OfflineError, type Schemas } from "../../api/client";
 import { SetUpLayer } from "../../column/layers";
-import { FactorLayer, PathLayer } from "../../column/planLayers";
+import { FactorLayer, PathLayer, TriedLayer } from "../../column/planLayers";
 import { AsideNotice } from "../../components/AsideNotice";
+import { OlderNotice, ProfileAge } from "../../components/OlderNotice";
 import { chosenBelief, ReadingColumn, useRing } from "../../components/ReadingColumn";
 import { Empty, Failed, Loading } from "../../components/states";
 import { TwoPane } from "../../components/TwoPane";
@@ -21,8 +22,10 @@ import { OnTheGo } from "./OnTheGo";
 import { SetUps } from "./SetUps";
 import { words } from "./strings";
 import { useCalendar } from "./useCalendar";
+import { useWhatIf } from "./useWhatIf";
 
 const Compare = lazy(() => import("./Compare"));
+const WhatIf = lazy(() => import("./WhatIf"));
 const SchoolsPart = lazy(() => import("./SchoolsPart"));
 
 export default function PlanPage() {
@@ -33,7 +36,7 @@ type Answer = Schemas["PlanAnswer"];
 
 function Headline({ plan, water }: { plan: Answer; water: Water }) {
   const { settings } = useReader();
-  const { body, draft, change } = useReading();
+  const { body, draft, change, older } = useReading();
   const unit = settings.depth_unit;
   const belief = chosenBelief(plan);
   const half = belief?.bands.find((b) => b.share === 0.5);
@@ -48,13 +51,14 @@ function Headline({ plan, water }: { plan: Answer; water: Water }) {
           {draft.when === "" && words.nowIs} {dayAndClock(body.when, water.time_zone ?? "UTC")}
         </span>
       </h1>
-      {draft.when !== "" && (
+      {draft.when !== "" && !older && (
         <Button look="quiet" className="!px-0" onClick={() => change({ when: "" })}>
           {words.planNow}
         </Button>
       )}
       <p className="mt-1">
         {words.width(80, bandText(unit, most.top_m, most.bottom_m))}
+        <ProfileAge water={water} />
         {plan.guessed.includes("temperature") && ` ${words.wide}`}
         {plan.guessed.length > 0 && (
           <span className="text-soft"> {words.guessed(plan.guessed.join(", "))}</span>
@@ -196,6 +200,8 @@ function PlanWork({ water }: { water: Water }) {
     );
   const [shown, setShown] = useState<string | null>(null);
   const { ring, setRing } = useRing(2);
+  const tried = useWhatIf(water);
+  const [trying, setTrying] = useState(false);
   // By name, not by number: a new reading ranks them anew, and the one that is open stays open.
   const index = Math.max(0, plan?.set_ups.findIndex((s) => s.key === chosen) ?? 0);
   const choose = (at: number) => setChosen(plan?.set_ups[at]?.key ?? "");
@@ -213,12 +219,16 @@ function PlanWork({ water }: { water: Water }) {
               word={words.factorWords[factor.name] ?? factor.name}
             />
           )}
-          {active && !factor && <PathLayer tracks={active.tracks ?? []} countS={active.count_s} />}
+          {tried.after && belief && <TriedLayer plan={tried.after} place={belief.place} />}
+          {active && !factor && !tried.after && (
+            <PathLayer tracks={active.tracks ?? []} countS={active.count_s} />
+          )}
           {plan && <SetUpLayer setUps={plan.set_ups} chosen={index} onChoose={choose} />}
         </ReadingColumn>
       }
     >
       <AsideNotice />
+      <OlderNotice water={water} />
       <Notice water={water} />
       {!plan && error ? <NoPlan error={error} /> : null}
       {!plan && !error && planning && <Loading what={words.working} />}
@@ -228,6 +238,14 @@ function PlanWork({ water }: { water: Water }) {
           <Headline plan={plan} water={water} />
           <Cautions plan={plan} />
           <DayFor key={settings.depth_unit} />
+          <details onToggle={(e) => setTrying(e.currentTarget.open)}>
+            <summary className="min-h-11 cursor-pointer py-2 font-semibold">{words.whatIf.title}</summary>
+            {trying && (
+              <Suspense fallback={<Loading what={words.moment} />}>
+                <WhatIf one={tried} />
+              </Suspense>
+            )}
+          </details>
           <Changed />
           {(plan.set_ups.length > 0 || plan.ruled_out.some((r) => r.by_hand != null)) && (
             <SetUps

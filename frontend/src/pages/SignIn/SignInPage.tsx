@@ -3,6 +3,7 @@ import { ApiError } from "../../api/client";
 import { Column } from "../../column/Column";
 import { useColumn } from "../../column/scale";
 import { useEnter } from "../../lib/session";
+import { loadForNow, saveForNow } from "../../lib/store";
 import { Button, Fault, Field, TextBox } from "../../ui/controls";
 import { words } from "./strings";
 
@@ -29,9 +30,19 @@ function Hung() {
   );
 }
 
+/** What is typed here, without the password, outlives a reload. */
+interface Entry {
+  way: "in" | "up";
+  name: string;
+}
+
 export default function SignInPage({ demo }: { demo: boolean }) {
-  const [way, setWay] = useState<"in" | "up">("in");
-  const [name, setName] = useState("");
+  const [{ way, name }, setEntry] = useState(() => loadForNow<Entry>("entry", { way: "in", name: "" }));
+  const keep = (part: Partial<Entry>) => {
+    const next = { way, name, ...part };
+    setEntry(next);
+    saveForNow("entry", next);
+  };
   const [password, setPassword] = useState("");
   const enter = useEnter();
   const problems = enter.error instanceof ApiError ? enter.error.problems : [];
@@ -39,7 +50,7 @@ export default function SignInPage({ demo }: { demo: boolean }) {
   const rest = problems.filter((p) => p.path !== "name" && p.path !== "password");
   const submit = (event: FormEvent) => {
     event.preventDefault();
-    enter.mutate({ way, name, password });
+    enter.mutate({ way, name, password }, { onSuccess: () => saveForNow("entry", null) });
   };
   return (
     <main className="grid min-h-dvh grid-cols-[6rem_minmax(0,1fr)] wide:grid-cols-[minmax(12rem,30vw)_minmax(0,1fr)]">
@@ -77,7 +88,7 @@ export default function SignInPage({ demo }: { demo: boolean }) {
                 {...p}
                 autoComplete="username"
                 value={name}
-                onChange={(e) => setName(e.target.value)}
+                onChange={(e) => keep({ name: e.target.value })}
               />
             )}
           </Field>
@@ -114,7 +125,7 @@ export default function SignInPage({ demo }: { demo: boolean }) {
             <Button type="submit" look={demo ? "plain" : "main"} disabled={enter.isPending}>
               {way === "in" ? words.signIn : words.signUp}
             </Button>
-            <Button look="quiet" onClick={() => setWay(way === "in" ? "up" : "in")}>
+            <Button look="quiet" onClick={() => keep({ way: way === "in" ? "up" : "in" })}>
               {way === "in" ? words.toSignUp : words.toSignIn}
             </Button>
           </div>

@@ -1,18 +1,18 @@
 /** What makes the reading of a water sharper, for those who know it: height, fetch, fertility, areas by depth, where places lie. */
 import type { Problem } from "../../api/client";
-import { useReader } from "../../lib/session";
+import type { Settings } from "../../lib/session";
 import { Choice, Field, NumberBox } from "../../ui/controls";
 import { words } from "./strings";
 import type { WaterDraft } from "./waterDraft";
 
 interface Props {
   value: WaterDraft;
+  settings: Settings;
   onChange: (value: WaterDraft) => void;
   problemAt: (path: string) => Problem | undefined;
 }
 
-export function MoreAbout({ value, onChange, problemAt }: Props) {
-  const { settings } = useReader();
+export function MoreAbout({ value, settings, onChange, problemAt }: Props) {
   const set = (part: Partial<WaterDraft>) => onChange({ ...value, ...part });
   const unit = settings.depth_unit;
   const placeFault = (i: number) =>

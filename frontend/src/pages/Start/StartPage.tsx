@@ -5,15 +5,18 @@ import { ApiError, api, need, type Problem, type Schemas } from "../../api/clien
 import { Failed, Loading } from "../../components/states";
 import { again, answered } from "../../lib/again";
 import { useKit } from "../../lib/kit";
-import { useReader } from "../../lib/session";
-import { Button, Fault, Tick } from "../../ui/controls";
-import { Reach } from "../Kit/Reach";
+import { type Settings, useReader } from "../../lib/session";
+import { loadForNow, saveForNow } from "../../lib/store";
+import { Button, Choice, Fault, Tick } from "../../ui/controls";
+import { FirstUnits, Reach } from "../Kit/Reach";
+import { Problems, toFirstFault } from "./Problems";
 import { words } from "./strings";
 import { WaterForm } from "./WaterForm";
-import { emptyWater, readWater } from "./waterDraft";
+import { emptyWater, firstPlace, readWater, type WaterDraft } from "./waterDraft";
 
 type LineBody = Schemas["LineBody"];
 type Preset = keyof typeof words.preset;
+const PRESETS = Object.keys(words.preset) as Preset[];
 
 function lineOf(preset: Preset): LineBody {
   const line = (family: LineBody["family"], label_ips: number, tip_length_m = 0): LineBody => ({
@@ -78,41 +81,159 @@ export default function StartPage() {
   return <Start kit={kit.data} />;
 }
 
+/** The first page as it is being filled in; it outlives a reload. Nothing is ticked that nobody ticked. */
+interface First {
+  settings: Settings;
+  /** Where one fishes from; null until it is said. */
+  from: "bank" | "boat" | null;
+  ticked: Partial<Record<Preset, boolean>>;
+  starter: boolean;
+  water: WaterDraft;
+  ids: { water: string; lines: Record<string, string> };
+}
+
+function emptyFirst(settings: Settings): First {
+  const lines = Object.fromEntries(Object.keys(words.preset).map((key) => [key, crypto.randomUUID()]));
+  return {
+    settings,
+    from: null,
+    ticked: {},
+    starter: false,
+    water: emptyWater(),
+    ids: { water: crypto.randomUUID(), lines },
+  };
+}
+
+function useFirst() {
+  const { name, settings } = useReader();
+  const key = `start:${name}`;
+  const [first, setFirst] = useState<First>(
+    () => loadForNow<First | null>(key, null) ?? emptyFirst(settings),
+  );
+  const change = (part: Partial<First>) => {
+    const next = { ...first, ...part };
+    setFirst(next);
+    saveForNow(key, next);
+  };
+  return { first, change, forget: () => saveForNow(key, null) };
+}
+
+function missing(path: string, message: string): Problem {
+  return { code: "empty", path, message, accepted: "", hint: "" };
+}
+
+/** What a first plan cannot do without, by the part of the page it belongs to. */
+function lacking(first: First, kit: Schemas["KitOut"]): Problem[] {
+  const lines = Object.values(first.ticked).some(Boolean) || kit.lines.length > 0;
+  const flies = first.starter || kit.flies.length > 0;
+  return [
+    ...(first.from === null ? [missing("afloat", words.needFrom)] : []),
+    ...(lines ? [] : [missing("lines", words.needLine)]),
+    ...(flies ? [] : [missing("starter", words.needFlies)]),
+  ];
+}
+
+function You({ first, change, problemAt }: PartProps) {
+  const { settings } = first;
+  const fault = problemAt("afloat");
+  return (
+    <section className="space-y-2">
+      <h2>{words.step(1, words.reach)}</h2>
+      <div className="flex flex-wrap gap-x-6 gap-y-3">
+        <Choice
+          label={words.fishFrom}
+          required
+          value={first.from ?? ""}
+          options={[
+            { value: "bank", label: words.bank },
+            { value: "boat", label: words.boat },
+          ]}
+          onChange={(from) =>
+            from &&
+            change({
+              from,
+              settings: { ...settings, afloat: from === "boat" },
+              water: firstPlace(first.water, from === "boat"),
+            })
+          }
+        />
+        <FirstUnits value={settings} onChange={(next) => change({ settings: next })} />
+      </div>
+      {fault && <Fault problem={fault} />}
+      <details>
+        <summary className="min-h-11 cursor-pointer py-2 font-semibold">{words.laterYou}</summary>
+        <Reach short value={settings} onChange={(next) => change({ settings: next })} problemAt={problemAt} />
+      </details>
+    </section>
+  );
+}
+
+interface PartProps {
+  first: First;
+  change: (part: Partial<First>) => void;
+  problemAt: (path: string) => Problem | undefined;
+}
+
+function Tackle({ first, change, problemAt, patterns }: PartProps & { patterns: number }) {
+  const { ticked, starter } = first;
+  const [noLine, noFly] = [problemAt("lines"), problemAt("starter")];
+  return (
+    <>
+      <section>
+        <h2>{words.step(2, words.lines)}</h2>
+        <p className="text-[0.92rem] text-soft">{words.linesNote}</p>
+        <div className="grid grid-cols-1 gap-x-6 min-[30rem]:grid-cols-2">
+          {PRESETS.map((key) => (
+            <Tick
+              key={key}
+              label={words.preset[key]}
+              checked={ticked[key] ?? false}
+              onChange={(on) => change({ ticked: { ...ticked, [key]: on } })}
+            />
+          ))}
+        </div>
+        {noLine && <Fault problem={noLine} />}
+      </section>
+      <section>
+        <h2>{words.step(3, words.flies)}</h2>
+        <Tick
+          label={words.starter(patterns)}
+          note={words.starterNote}
+          checked={starter}
+          onChange={(on) => change({ starter: on })}
+        />
+        {noFly && <Fault problem={noFly} />}
+      </section>
+    </>
+  );
+}
+
 function Start({ kit }: { kit: Schemas["KitOut"] }) {
-  const reader = useReader();
-  const [settings, setSettings] = useState(reader.settings);
-  const [ticked, setTicked] = useState<Record<Preset, boolean>>({
-    floating: true,
-    tip: false,
-    slow: true,
-    fast: false,
-    t3: true,
-    t5: false,
-    t7: false,
-  });
-  const [starter, setStarter] = useState(true);
-  const [water, setWater] = useState(emptyWater);
-  const [ids] = useState(() => ({
-    water: crypto.randomUUID(),
-    lines: Object.fromEntries(Object.keys(words.preset).map((key) => [key, crypto.randomUUID()])),
-  }));
+  const { first, change, forget } = useFirst();
+  const { settings, ticked, water, ids } = first;
   const [tried, setTried] = useState(false);
   const setUp = useSetUp();
   const go = useNavigate();
   const read = readWater(water, settings);
   const refused = setUp.error instanceof ApiError ? setUp.error.problems : [];
-  const chosen = (Object.keys(words.preset) as Preset[]).filter((key) => ticked[key]);
-  const noLine = chosen.length === 0 && kit.lines.length === 0;
-  const problems: Problem[] = [...(tried ? read.problems : []), ...refused];
+  const lacks = [...lacking(first, kit), ...read.problems];
+  const problems: Problem[] = [...(tried ? lacks : []), ...refused];
   const at = (path: string) => problems.find((p) => p.path === path);
   const store = () => {
     setTried(true);
-    if (read.problems.length > 0 || noLine) return;
+    if (lacks.length > 0) return toFirstFault();
+    const chosen = PRESETS.filter((key) => ticked[key]);
     const lines = chosen.map((key) => ({ id: ids.lines[key] ?? crypto.randomUUID(), body: lineOf(key) }));
-    const keys = starter ? kit.starter.map((fly) => fly.key) : [];
-    setUp.mutate(
+    const keys = first.starter ? kit.starter.map((fly) => fly.key) : [];
+    return setUp.mutate(
       { settings, lines, starter: keys, water: { id: ids.water, body: read.body } },
-      { onSuccess: () => go(`/plan?w=${ids.water}`) },
+      {
+        onSuccess: () => {
+          forget();
+          go(`/plan?w=${ids.water}`);
+        },
+        onError: toFirstFault,
+      },
     );
   };
   return (
@@ -121,45 +242,19 @@ function Start({ kit }: { kit: Schemas["KitOut"] }) {
         <h1>{words.title}</h1>
         <p className="text-soft">{words.lead}</p>
       </header>
-      <section className="space-y-2">
-        <h2>{words.step(1, words.reach)}</h2>
-        <Reach short value={settings} onChange={setSettings} problemAt={at} />
-      </section>
-      <section>
-        <h2>{words.step(2, words.lines)}</h2>
-        <p className="text-[0.92rem] text-soft">{words.linesNote}</p>
-        <div className="grid grid-cols-1 gap-x-6 min-[30rem]:grid-cols-2">
-          {(Object.keys(words.preset) as Preset[]).map((key) => (
-            <Tick
-              key={key}
-              label={words.preset[key]}
-              checked={ticked[key]}
-              onChange={(on) => setTicked({ ...ticked, [key]: on })}
-            />
-          ))}
-        </div>
-        {tried && noLine && (
-          <Fault
-            problem={{ code: "empty", path: "lines", message: words.needLine, accepted: "", hint: "" }}
-          />
-        )}
-      </section>
-      <section>
-        <h2>{words.step(3, words.flies)}</h2>
-        <Tick
-          label={words.starter(kit.starter.length)}
-          note={words.starterNote}
-          checked={starter}
-          onChange={setStarter}
-        />
-      </section>
+      <You first={first} change={change} problemAt={at} />
+      <Tackle first={first} change={change} problemAt={at} patterns={kit.starter.length} />
       <section className="space-y-2">
         <h2>{words.step(4, words.water)}</h2>
-        <WaterForm value={water} onChange={setWater} problemAt={at} />
+        <WaterForm
+          short
+          settings={settings}
+          value={water}
+          onChange={(next) => change({ water: next })}
+          problemAt={at}
+        />
       </section>
-      {problems.length > 0 && (
-        <Fault problem={{ code: "form", path: "", message: words.problem, accepted: "", hint: "" }} />
-      )}
+      <Problems list={problems} />
       {setUp.isError && refused.length === 0 && <Failed error={setUp.error} again={store} />}
       <Button look="main" className="min-h-14 text-lg" onClick={store} disabled={setUp.isPending}>
         {setUp.isPending ? words.saving : words.done}

@@ -1,6 +1,6 @@
 /** A water: name, where, how deep, its places, the rules as read. */
 import type { Problem } from "../../api/client";
-import { useReader } from "../../lib/session";
+import { type Settings, useReader } from "../../lib/session";
 import { Button, Choice, Fault, Field, NumberBox, Select, TextBox, Tick } from "../../ui/controls";
 import { MoreAbout } from "./MoreAbout";
 import { words } from "./strings";
@@ -10,6 +10,10 @@ interface Props {
   value: WaterDraft;
   onChange: (value: WaterDraft) => void;
   problemAt: (path: string) => Problem | undefined;
+  /** The units it is typed in: on the first page they are not kept yet. */
+  settings: Settings;
+  /** Only what a first plan needs stands open; the rest waits under "Later". */
+  short?: boolean;
 }
 
 const POINTS = ["N", "NE", "E", "SE", "S", "SW", "W", "NW"];
@@ -81,9 +85,8 @@ function PlaceRow({
 }) {
   const set = (part: Partial<PlaceDraft>) => onChange({ ...place, ...part });
   const n = index + 1;
-  const fault =
-    ["name", "depth_min_m", "depth_max_m"].map((f) => problemAt(`places[${index}].${f}`)).find(Boolean) ??
-    problemAt(`places[${index}]`);
+  const at = (field: string) => problemAt(`places[${index}].${field}`);
+  const fault = ["name", "depth_min_m", "depth_max_m"].map(at).find(Boolean) ?? problemAt(`places[${index}]`);
   return (
     <li className="knot border-b border-rule py-2">
       <div className="flex flex-wrap items-end gap-2">
@@ -92,6 +95,7 @@ function PlaceRow({
           placeholder={words.place(n)}
           className="!w-48"
           maxLength={80}
+          aria-invalid={at("name") ? true : undefined}
           value={place.name}
           onChange={(e) => set({ name: e.target.value })}
         />
@@ -110,6 +114,7 @@ function PlaceRow({
         <span className="flex items-center gap-1.5">
           <NumberBox
             aria-label={`${words.place(n)}: ${words.from}`}
+            aria-invalid={at("depth_min_m") ? true : undefined}
             className="w-16"
             value={place.from}
             onChange={(e) => set({ from: e.target.value })}
@@ -118,6 +123,7 @@ function PlaceRow({
           <NumberBox
             aria-label={`${words.place(n)}: ${words.to}`}
             unit={unit}
+            aria-invalid={at("depth_max_m") ? true : undefined}
             className="w-24"
             value={place.to}
             onChange={(e) => set({ to: e.target.value })}
@@ -153,8 +159,7 @@ function PlaceRow({
   );
 }
 
-function Places({ value, onChange, problemAt }: Props) {
-  const { settings } = useReader();
+function Places({ value, onChange, problemAt, settings }: Props) {
   const set = (places: PlaceDraft[]) => onChange({ ...value, places });
   const whole = problemAt("places");
   return (
@@ -180,19 +185,25 @@ function Places({ value, onChange, problemAt }: Props) {
   );
 }
 
-function Rules({ value, onChange, problemAt }: Props) {
-  const { settings, say } = useReader();
+function FliesAllowed({ value, onChange }: Pick<Props, "value" | "onChange">) {
+  return (
+    <Choice
+      label={words.maxFlies}
+      value={value.maxFlies}
+      options={["1", "2", "3", "4"].map((n) => ({ value: n, label: n }))}
+      onChange={(maxFlies) => onChange({ ...value, maxFlies })}
+    />
+  );
+}
+
+function Rules({ value, onChange, problemAt, settings, short }: Props) {
+  const { say } = useReader();
   const set = (part: Partial<WaterDraft>) => onChange({ ...value, ...part });
   return (
     <fieldset className="space-y-2">
       <legend className="font-semibold">{words.rules}</legend>
       <p className="text-[0.92rem] text-soft">{words.rulesHint}</p>
-      <Choice
-        label={words.maxFlies}
-        value={value.maxFlies}
-        options={["1", "2", "3", "4"].map((n) => ({ value: n, label: n }))}
-        onChange={(maxFlies) => set({ maxFlies })}
-      />
+      {!short && <FliesAllowed value={value} onChange={onChange} />}
       <Choice
         label={words.release}
         required
@@ -244,14 +255,58 @@ function Rules({ value, onChange, problemAt }: Props) {
   );
 }
 
-export function WaterForm(props: Props) {
-  const { settings } = useReader();
-  const { value, onChange, problemAt } = props;
-  const set = (part: Partial<WaterDraft>) => onChange({ ...value, ...part });
+function Stocked({ value, onChange, problemAt }: Props) {
+  return (
+    <Field label={words.stocked} hint={words.stockedHint} problem={problemAt("stocked_on")} className="w-56">
+      {(p) => (
+        <TextBox
+          {...p}
+          type="date"
+          value={value.stockedOn}
+          onChange={(e) => onChange({ ...value, stockedOn: e.target.value })}
+        />
+      )}
+    </Field>
+  );
+}
+
+function Kinds({ value, onChange }: Props) {
   const toggle = (species: Species, on: boolean) => {
     const next = on ? [...value.species, species] : value.species.filter((s) => s !== species);
-    if (next.length > 0) set({ species: next });
+    if (next.length > 0) onChange({ ...value, species: next });
   };
+  return (
+    <fieldset>
+      <legend className="font-semibold">{words.species}</legend>
+      <div className="flex flex-wrap gap-x-6">
+        {(Object.keys(words.speciesOptions) as Species[]).map((species) => (
+          <Tick
+            key={species}
+            label={words.speciesOptions[species]}
+            checked={value.species.includes(species)}
+            onChange={(on) => toggle(species, on)}
+          />
+        ))}
+      </div>
+    </fieldset>
+  );
+}
+
+/** What a first plan does not need. */
+function Rest(props: Props) {
+  return (
+    <>
+      <Where {...props} />
+      <Kinds {...props} />
+      <Rules {...props} />
+      <MoreAbout {...props} />
+    </>
+  );
+}
+
+export function WaterForm(props: Props) {
+  const { value, onChange, problemAt, settings, short = false } = props;
+  const set = (part: Partial<WaterDraft>) => onChange({ ...value, ...part });
   const rest = problemAt("");
   return (
     <div className="space-y-5">
@@ -276,39 +331,23 @@ export function WaterForm(props: Props) {
             />
           )}
         </Field>
-        <Field
-          label={words.stocked}
-          hint={words.stockedHint}
-          problem={problemAt("stocked_on")}
-          className="w-56"
-        >
-          {(p) => (
-            <TextBox
-              {...p}
-              type="date"
-              value={value.stockedOn}
-              onChange={(e) => set({ stockedOn: e.target.value })}
-            />
-          )}
-        </Field>
+        {!short && <Stocked {...props} />}
       </div>
-      <Where {...props} />
       <Places {...props} />
-      <fieldset>
-        <legend className="font-semibold">{words.species}</legend>
-        <div className="flex flex-wrap gap-x-6">
-          {(Object.keys(words.speciesOptions) as Species[]).map((species) => (
-            <Tick
-              key={species}
-              label={words.speciesOptions[species]}
-              checked={value.species.includes(species)}
-              onChange={(on) => toggle(species, on)}
-            />
-          ))}
-        </div>
-      </fieldset>
-      <Rules {...props} />
-      <MoreAbout {...props} />
+      {short ? (
+        <>
+          <FliesAllowed value={value} onChange={onChange} />
+          <details className="border-t border-rule">
+            <summary className="min-h-11 cursor-pointer py-2 font-semibold">{words.laterWater}</summary>
+            <div className="space-y-5">
+              <Stocked {...props} />
+              <Rest {...props} />
+            </div>
+          </details>
+        </>
+      ) : (
+        <Rest {...props} />
+      )}
       {rest && <Fault problem={rest} />}
     </div>
   );

@@ -4,12 +4,14 @@ import { ApiError } from "../../api/client";
 import { Empty, Failed, Loading } from "../../components/states";
 import { words as shellWords } from "../../components/strings";
 import { useReader } from "../../lib/session";
+import { loadForNow, saveForNow } from "../../lib/store";
 import { useDeleteWater, useSaveWater, useWaters, type Water } from "../../lib/waters";
-import { Button, Fault } from "../../ui/controls";
+import { Button } from "../../ui/controls";
 import { useDone } from "../../ui/UndoBar";
+import { Problems, toFirstFault } from "./Problems";
 import { words } from "./strings";
 import { WaterForm } from "./WaterForm";
-import { draftOfWater, emptyWater, readWater } from "./waterDraft";
+import { draftOfWater, emptyWater, readWater, type WaterDraft } from "./waterDraft";
 
 export default function WaterFormPage() {
   const { id = "new" } = useParams();
@@ -24,7 +26,15 @@ export default function WaterFormPage() {
 function Editor({ water }: { water?: Water }) {
   const { settings } = useReader();
   const [id] = useState(() => water?.id ?? crypto.randomUUID());
-  const [draft, setDraft] = useState(() => (water ? draftOfWater(water, settings) : emptyWater()));
+  // Half typed, it outlives a reload; an empty page of a new water is a new one.
+  const kept = `water:${water?.id ?? "new"}`;
+  const [draft, setKept] = useState(
+    () => loadForNow<WaterDraft | null>(kept, null) ?? (water ? draftOfWater(water, settings) : emptyWater()),
+  );
+  const setDraft = (next: WaterDraft) => {
+    setKept(next);
+    saveForNow(kept, next);
+  };
   const [tried, setTried] = useState(false);
   const save = useSaveWater();
   const remove = useDeleteWater();
@@ -36,19 +46,27 @@ function Editor({ water }: { water?: Water }) {
   const store = () => {
     setTried(true);
     if (read.problems.length === 0)
-      save.mutate({ id, body: read.body }, { onSuccess: () => go(`/water?w=${id}`) });
+      save.mutate(
+        { id, body: read.body },
+        {
+          onSuccess: () => {
+            saveForNow(kept, null);
+            go(`/water?w=${id}`);
+          },
+        },
+      );
+    else toFirstFault();
   };
   return (
     <div className="mx-auto w-full max-w-3xl space-y-5 px-4 py-5">
       <h1>{water ? words.editTitle : words.newTitle}</h1>
       <WaterForm
+        settings={settings}
         value={draft}
         onChange={setDraft}
         problemAt={(path) => problems.find((p) => p.path === path)}
       />
-      {problems.length > 0 && (
-        <Fault problem={{ code: "form", path: "", message: words.problem, accepted: "", hint: "" }} />
-      )}
+      <Problems list={problems} />
       {save.isError && refused.length === 0 && <Failed error={save.error} again={store} />}
       <div className="flex flex-wrap gap-2">
         <Button look="main" onClick={store} disabled={save.isPending}>
@@ -60,6 +78,7 @@ function Editor({ water }: { water?: Water }) {
             onClick={() =>
               remove.mutate(id, {
                 onSuccess: () => {
+                  saveForNow(kept, null);
                   done({
                     text: words.removed,
                     undo: () =>

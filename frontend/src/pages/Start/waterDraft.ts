@@ -69,18 +69,32 @@ export function emptyPlace(kind: Kind = "drop-off"): PlaceDraft {
   };
 }
 
+/** South of the equator summer time falls in January; where the clock never changes the north is taken. */
+function hemisphereByClock(): "north" | "south" {
+  const year = new Date().getFullYear();
+  const off = (month: number) => new Date(year, month, 1).getTimezoneOffset();
+  return off(0) < off(6) ? "south" : "north";
+}
+
+/** A first place as one fishes it: the margin from the bank, the drop-off from a boat; one that was named stays. */
+export function firstPlace(water: WaterDraft, afloat: boolean): WaterDraft {
+  const [first, ...others] = water.places;
+  if (!first || others.length > 0 || first.name.trim() !== "") return water;
+  return { ...water, places: [{ ...first, kind: afloat ? "drop-off" : "margin" }] };
+}
+
 export function emptyWater(): WaterDraft {
   return {
     name: "",
     maxDepth: "",
     byPosition: false,
-    hemisphere: "north",
+    hemisphere: hemisphereByClock(),
     latitude: "",
     longitude: "",
     zone: Intl.DateTimeFormat().resolvedOptions().timeZone || "UTC",
     species: ["rainbow"],
     stockedOn: "",
-    places: [emptyPlace("drop-off"), emptyPlace("margin")],
+    places: [emptyPlace("margin")],
     maxFlies: "",
     barbless: false,
     noFloats: false,
@@ -162,7 +176,8 @@ export function readWater(draft: WaterDraft, settings: Settings): { body: Body; 
     problems.push({ code: "form", path, message, accepted, hint: "" });
   const number = (text: string, path: string, needed: boolean): number | null => {
     const value = typedNumber(text);
-    if (value === null && needed) fault(path, "This is needed.", "a number");
+    if (value === null && needed)
+      fault(path, words.needed[path.split(".").at(-1) ?? ""] ?? words.neededElse, "a number");
     if (value !== null && Number.isNaN(value))
       fault(path, `'${text.trim()}' is no number.`, "a number such as 4.5 or 4,5");
     return value === null || Number.isNaN(value) ? null : value;
@@ -171,14 +186,13 @@ export function readWater(draft: WaterDraft, settings: Settings): { body: Body; 
     const value = number(text, path, needed);
     return value === null ? null : depthFrom(settings.depth_unit, value);
   };
-  if (!draft.name.trim()) fault("name", "A water needs a name.", "any words");
+  if (!draft.name.trim()) fault("name", words.needed.name ?? "", "any words");
   const places = draft.places
     .filter((p) => p.name.trim() || p.from.trim() || p.to.trim())
     .map((p, i) => {
-      if (!p.name.trim()) fault(`places[${i}].name`, "A place needs a name.", "any words");
       return {
         id: p.id,
-        name: p.name.trim() || "?",
+        name: p.name.trim() || (words.kinds.find((one) => one.value === p.kind)?.label ?? "?"),
         kind: p.kind,
         depth_min_m: metres(p.from, `places[${i}].depth_min_m`, false) ?? 0,
         depth_max_m: metres(p.to, `places[${i}].depth_max_m`, true) ?? 1,
@@ -187,8 +201,7 @@ export function readWater(draft: WaterDraft, settings: Settings): { body: Body; 
         longitude_deg: number(p.longitude, `places[${i}].longitude_deg`, p.latitude.trim() !== ""),
       };
     });
-  if (places.length === 0)
-    fault("places", "At least one place is needed.", "a name and the depth of the bed");
+  if (places.length === 0) fault("places", words.needed.places ?? "", "the depth of its bed");
   const stop = number(draft.stopAbove, "rules.stop_above_c", false);
   const rules: NonNullable<Body["rules"]> = {
     max_flies: draft.maxFlies === "" ? null : Number(draft.maxFlies),

@@ -76,6 +76,7 @@ export default function Guided({ water, onClose }: { water: Water; onClose: () =
   const { say } = useReader();
   const [typedText, setTyped] = useState("");
   const [wrong, setWrong] = useState("");
+  const [held, setHeld] = useState<string[]>([]);
   const box = useRef<HTMLDivElement>(null);
   const bedBox = typedNumber(draft.waterDepth);
   const bedM = bedOf(
@@ -97,8 +98,16 @@ export default function Guided({ water, onClose }: { water: Water; onClose: () =
   }, []);
   const tie = (celsiusText: string, live: boolean) => {
     const value = typedNumber(celsiusText);
-    if (value === null || Number.isNaN(value) || next.depthM === null) {
+    if (value === null || Number.isNaN(value)) {
       setWrong(words.notYet);
+      return;
+    }
+    if (next.depthM === null) {
+      // Tied before the next depth is told: held for it, and the keys after it are the value after it.
+      if (next.waiting) {
+        setHeld([...held, celsiusText]);
+        setTyped("");
+      }
       return;
     }
     const depth = boxText(depthTo(draft.depthUnit, next.depthM), 2);
@@ -107,11 +116,18 @@ export default function Guided({ water, onClose }: { water: Water; onClose: () =
       (a, b) => (typedNumber(a.depth) ?? 0) - (typedNumber(b.depth) ?? 0),
     );
     const from = live ? { ...draft.sources, profile: "instrument" as const } : draft.sources;
-    change({ rows, sources: from });
-    setTyped("");
+    change({ rows, sources: from, profileAt: "" });
+    if (celsiusText === typedText) setTyped("");
     setWrong("");
     navigator.vibrate?.(30);
   };
+  const [first, ...rest] = held;
+  // biome-ignore lint/correctness/useExhaustiveDependencies: what was held is tied when a depth is told
+  useEffect(() => {
+    if (first === undefined || next.waiting) return;
+    setHeld(rest);
+    if (next.depthM !== null) tie(first, false);
+  }, [first, next.waiting, next.depthM]);
   const takeBack = () => {
     const last = readPoints(draft).at(-1);
     if (!last) return;
@@ -124,6 +140,7 @@ export default function Guided({ water, onClose }: { water: Water; onClose: () =
     else if (typedText.length < 5 && !(key === "." && typedText.includes("."))) setTyped(typedText + key);
   };
   const unit = draft.temperatureUnit === "c" ? "°C" : "°F";
+  const enough = next.depthM === null && !next.waiting;
   return (
     <div
       ref={box}
@@ -133,7 +150,7 @@ export default function Guided({ water, onClose }: { water: Water; onClose: () =
       tabIndex={-1}
       onKeyDown={(event) => {
         if (event.key === "Escape") onClose();
-        else if (event.key === "Enter") tie(typedText, false);
+        else if (event.key === "Enter") enough ? onClose() : tie(typedText, false);
         else if (event.key === "Backspace") press("⌫");
         else if (/^[0-9.,]$/.test(event.key)) press(event.key.replace(",", "."));
         else return;
@@ -182,6 +199,11 @@ export default function Guided({ water, onClose }: { water: Water; onClose: () =
         >
           {typedText || "–"} <span className="text-xl">{unit}</span>
         </output>
+        {held.length > 0 && (
+          <p role="status" className="text-right text-soft">
+            {words.held(held.join(", "))}
+          </p>
+        )}
         {wrong && (
           <p role="alert" className="text-right font-bold text-warm">
             {wrong}
@@ -194,7 +216,8 @@ export default function Guided({ water, onClose }: { water: Water; onClose: () =
               type="button"
               aria-label={key === "⌫" ? words.rubOut : key}
               onClick={() => press(key)}
-              className="min-h-[3.6rem] rounded-lg border-2 border-edge bg-raised text-[1.6rem] font-semibold active:bg-ink active:text-raised"
+              disabled={enough}
+              className="min-h-[3.6rem] rounded-lg border-2 border-edge bg-raised text-[1.6rem] font-semibold active:bg-ink active:text-raised disabled:opacity-40"
             >
               {key}
             </button>
@@ -204,7 +227,7 @@ export default function Guided({ water, onClose }: { water: Water; onClose: () =
           <Button className="min-h-14" onClick={takeBack}>
             {words.takeBack}
           </Button>
-          {next.depthM === null && !next.waiting ? (
+          {enough ? (
             <Button look="main" className="min-h-14 text-lg" onClick={onClose}>
               {words.guideDone}
             </Button>

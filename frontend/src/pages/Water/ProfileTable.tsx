@@ -2,6 +2,7 @@
 import { useMutation } from "@tanstack/react-query";
 import { type ClipboardEvent, type KeyboardEvent, useRef } from "react";
 import { ApiError, api, need, type Problem, type Schemas } from "../../api/client";
+import { ProfileAge } from "../../components/OlderNotice";
 import { EMPTY_ROW, type Row, typed } from "../../lib/draft";
 import { useReading } from "../../lib/reading";
 import { boxTime } from "../../lib/time";
@@ -70,7 +71,7 @@ export function ProfileTable({ water, onGuide }: Props) {
   const rows = draft.rows.length > 0 ? draft.rows : [{ ...EMPTY_ROW }];
   const oxygen = rows.some((r) => r.oxygen !== "");
   const csv = useProfileFile(water, (found) => {
-    const before = { rows: draft.rows, sources: draft.sources, when: draft.when };
+    const before = { rows: draft.rows, profileAt: draft.profileAt, sources: draft.sources, when: draft.when };
     const digits = draft.depthUnit === "m" ? 2 : 1;
     change({
       rows: found.points.map((p) => ({
@@ -78,6 +79,7 @@ export function ProfileTable({ water, onGuide }: Props) {
         temperature: boxText(temperatureTo(draft.temperatureUnit, p.temperature_c), 1),
         oxygen: p.oxygen_mg_l === null || p.oxygen_mg_l === undefined ? "" : boxText(p.oxygen_mg_l, 1),
       })),
+      profileAt: "",
       sources: { ...draft.sources, profile: "instrument" },
       ...(found.taken_at ? { when: boxTime(new Date(found.taken_at), water.time_zone ?? "UTC") } : {}),
     });
@@ -86,8 +88,15 @@ export function ProfileTable({ water, onGuide }: Props) {
   const set = (index: number, part: Partial<Row>) =>
     change({
       rows: rows.map((row, i) => (i === index ? { ...row, ...part } : row)),
+      profileAt: "",
       sources: typed(draft.sources, "profile"),
     });
+  const readAgain = () => {
+    const before = { rows: draft.rows, profileAt: draft.profileAt };
+    change({ rows: [{ ...EMPTY_ROW }], profileAt: "" });
+    done({ text: words.readAgainDone, undo: () => change(before) });
+    focus(0, "depth");
+  };
   const focus = (row: number, column: string) =>
     requestAnimationFrame(() =>
       table.current?.querySelector<HTMLInputElement>(`[data-at="${row}-${column}"]`)?.focus(),
@@ -118,6 +127,12 @@ export function ProfileTable({ water, onGuide }: Props) {
     <section aria-labelledby="profile">
       <h2 id="profile">{words.profile}</h2>
       <p className="mb-2 text-[0.92rem] text-soft">{words.profileAbout}</p>
+      {draft.profileAt !== "" && (
+        <p className="mb-2 flex flex-wrap items-center gap-2 border-l-4 border-rule pl-2 font-semibold">
+          <ProfileAge water={water} />
+          <Button onClick={readAgain}>{words.readAgain}</Button>
+        </p>
+      )}
       <table ref={table} className="w-full max-w-md" onPaste={paste}>
         <thead>
           <tr className="text-left align-bottom">

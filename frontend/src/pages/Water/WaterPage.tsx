@@ -2,6 +2,7 @@ import { lazy, Suspense, useState } from "react";
 import { Link } from "react-router";
 import { AsideNotice } from "../../components/AsideNotice";
 import { MeaningColumn } from "../../components/MeaningColumn";
+import { OlderNotice } from "../../components/OlderNotice";
 import { useRing } from "../../components/ReadingColumn";
 import { Failed, Loading } from "../../components/states";
 import { TwoPane } from "../../components/TwoPane";
@@ -88,6 +89,19 @@ function PlaceAndTime({ water }: { water: Water }) {
   );
 }
 
+/** To the plan for the reading in hand, the older one too. */
+function ToPlan({ water }: { water: Water }) {
+  const { older } = useReading();
+  return (
+    <Link
+      to={`/plan?w=${water.id}${older ? `&r=${older.id}` : ""}`}
+      className="inline-flex min-h-11 items-center rounded-md border-2 border-water bg-water px-4 font-semibold text-on-water no-underline"
+    >
+      {words.toPlan}
+    </Link>
+  );
+}
+
 function WaterWork({ water }: { water: Water }) {
   const hand = useReading();
   const { draft, change } = hand;
@@ -101,15 +115,21 @@ function WaterWork({ water }: { water: Water }) {
     const value = (text: string) => typedNumber(text) ?? 0;
     const rows = [...filled, { ...EMPTY_ROW, depth }].sort((a, b) => value(a.depth) - value(b.depth));
     const at = rows.findIndex((r) => r.depth === depth && r.temperature === "");
-    change({ rows });
+    change({ rows, profileAt: "" });
     requestAnimationFrame(() =>
       document.querySelector<HTMLInputElement>(`[data-at="${at}-temperature"]`)?.focus(),
     );
   };
-  const startOver = (start: () => void) => {
+  const startOver = (start: () => void, text = words.freshDone) => {
     const before = { ...draft };
     start();
-    done({ text: words.freshDone, undo: () => change(before) });
+    done({ text, undo: () => change(before) });
+  };
+  const guide = () => {
+    // Temperatures carried over would look like read ones to the guide.
+    if (draft.profileAt !== "")
+      startOver(() => change({ rows: [{ ...EMPTY_ROW }], profileAt: "" }), words.readAgainDone);
+    setGuided(true);
   };
   if (hand.fetching) return <Loading what={words.fetching} />;
   return (
@@ -134,6 +154,7 @@ function WaterWork({ water }: { water: Water }) {
         <div>
           <WaterTabs />
           <AsideNotice />
+          <OlderNotice water={water} />
           <h1>{words.title}</h1>
           <p className="text-soft">
             {words.lead}{" "}
@@ -141,9 +162,17 @@ function WaterWork({ water }: { water: Water }) {
               {words.saved[hand.saved]}.
             </span>
           </p>
+          <p className="mt-2 flex flex-wrap items-center gap-2">
+            <ToPlan water={water} />
+            {!hand.older && (
+              <Button onClick={() => startOver(hand.startNew, words.newReadingDone)}>
+                {words.newReading}
+              </Button>
+            )}
+          </p>
         </div>
         <PlaceAndTime water={water} />
-        <ProfileTable water={water} onGuide={() => setGuided(true)} />
+        <ProfileTable water={water} onGuide={guide} />
         <Weather />
         <HourStrip water={water} meaning={meaning.data} />
         <Seen />
@@ -156,18 +185,13 @@ function WaterWork({ water }: { water: Water }) {
           meaning.isFetching && <Loading what={words.working} />
         )}
         <p className="flex flex-wrap items-center gap-2">
-          <Link
-            to={`/plan?w=${water.id}`}
-            className="inline-flex min-h-11 items-center rounded-md border-2 border-water bg-water px-4 font-semibold text-on-water no-underline"
-          >
-            {words.toPlan}
-          </Link>
-          {hand.startFromLast && (
+          <ToPlan water={water} />
+          {hand.startFromLast && !hand.older && (
             <Button onClick={() => hand.startFromLast && startOver(hand.startFromLast)}>
               {words.fromLast}
             </Button>
           )}
-          <Button onClick={() => startOver(hand.startFresh)}>{words.fresh}</Button>
+          {!hand.older && <Button onClick={() => startOver(hand.startFresh)}>{words.fresh}</Button>}
           <Link to={`/waters/${water.id}`}>{words.waterRules}</Link>
         </p>
         {guided && (

@@ -152,6 +152,14 @@ function ProfileLine({
             : words.states[profile.state]}
         </span>
       </button>
+      {active && (
+        <Link
+          to={`/water?w=${water.id}&r=${profile.id}`}
+          className="mr-4 inline-flex min-h-11 items-center font-semibold"
+        >
+          {words.open}
+        </Link>
+      )}
       {active && water.latitude_deg != null && (
         <a
           href={`/api/waters/${water.id}/readings/${profile.id}/profile.covjson`}

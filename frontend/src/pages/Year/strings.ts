@@ -19,6 +19,7 @@ export const words = {
     inverse: "winter layering",
   } as Record<string, string>,
   thermocline: (d: string) => `thermocline ${d}`,
+  open: "Open and mend it",
   save: "Save as CoverageJSON",
   curve: "Surface by the week",
   curveKey: "Line: the year's curve. Shade: two readings in three fall in it. Rings: what was read.",
