@@ -19,6 +19,7 @@ const CardPage = lazy(() => import("./pages/Card/CardPage"));
 const ThreadPage = lazy(() => import("./pages/Thread/ThreadPage"));
 const FishPage = lazy(() => import("./pages/Fish/FishPage"));
 const LogPage = lazy(() => import("./pages/Log/LogPage"));
+const BinPage = lazy(() => import("./pages/Log/BinPage"));
 const OutingPage = lazy(() => import("./pages/Log/OutingPage"));
 const KitPage = lazy(() => import("./pages/Kit/KitPage"));
 const FlyBoxPage = lazy(() => import("./pages/FlyBox/FlyBoxPage"));
@@ -56,6 +57,7 @@ export function App() {
                   <Route path="/fish" element={<FishPage />} />
                   <Route path="/fish/:id" element={<FishPage />} />
                   <Route path="/log" element={<LogPage />} />
+                  <Route path="/log/bin" element={<BinPage />} />
                   <Route path="/log/:id" element={<OutingPage />} />
                   <Route path="/kit" element={<KitPage />} />
                   <Route path="/kit/box" element={<FlyBoxPage />} />

@@ -13,7 +13,10 @@ REMIND_BEFORE = timedelta(hours=14)  # the evening before: time to tie what is m
 
 @dataclass(frozen=True)
 class PlannedOuting:
-    """An outing to be put in a calendar: a name that stays the same, start (aware), length [h], words, (lon, lat)."""
+    """An outing to be put in a calendar: a name that stays the same, start (aware), length [h], words, (lon, lat).
+
+    `alarm` is what the reminder says; it goes off the evening before or earlier on the day, so it names the day itself.
+    """
 
     uid: str
     start: datetime
@@ -21,6 +24,7 @@ class PlannedOuting:
     summary: str
     description: str
     location: str
+    alarm: str
     position: tuple[float, float] | None
     made_at: datetime
 
@@ -45,7 +49,7 @@ def write_calendar(outing: PlannedOuting) -> bytes:
         event.add("geo", (latitude, longitude))
     alarm = Alarm()
     alarm.add("action", "DISPLAY")
-    alarm.add("description", "Fishing tomorrow: check the forecast and the rules, tie what is missing.")
+    alarm.add("description", outing.alarm)
     alarm.add("trigger", -REMIND_BEFORE)
     event.add_component(alarm)
     calendar = Calendar()

@@ -12,7 +12,7 @@ from stillthread.outings.schemas import OutingOut
 from stillthread.plans import box_services, outing_calendar, services
 from stillthread.plans.box_schemas import BoxTodayOut, TieListBody, TieListOut
 from stillthread.plans.models import Plan
-from stillthread.plans.schemas import PlanBody, PlanOut, SchoolsOut, StartBody
+from stillthread.plans.schemas import CalendarBody, PlanBody, PlanOut, SchoolsOut, StartBody
 from stillthread.web.asked import newest
 from stillthread.web.errors import FAILURES, ErrorsOut
 from stillthread.web.owned import get_owned
@@ -44,12 +44,22 @@ def read(request: HttpRequest, plan_id: uuid.UUID) -> PlanOut:
     return services.plan_out(get_owned(Plan, request.user, plan_id))
 
 
-@router.get("/plans/{plan_id}/calendar.ics", response={200: None, **FAILURES})
-def calendar(request: HttpRequest, plan_id: uuid.UUID) -> HttpResponse:
-    """Return a kept plan for a calendar (iCalendar)."""
-    answer = HttpResponse(outing_calendar.calendar(request.user, plan_id), content_type="text/calendar; charset=utf-8")
+def _calendar(data: bytes) -> HttpResponse:
+    answer = HttpResponse(data, content_type="text/calendar; charset=utf-8")
     answer["Content-Disposition"] = 'attachment; filename="outing.ics"'
     return answer
+
+
+@router.get("/plans/{plan_id}/calendar.ics", response={200: None, **FAILURES})
+def calendar(request: HttpRequest, plan_id: uuid.UUID) -> HttpResponse:
+    """Return a kept plan for a calendar (iCalendar), in metres."""
+    return _calendar(outing_calendar.calendar(request.user, plan_id))
+
+
+@router.post("/plans/{plan_id}/calendar.ics", response={200: None, **FAILURES})
+def calendar_said(request: HttpRequest, plan_id: uuid.UUID, payload: CalendarBody) -> HttpResponse:
+    """Return a kept plan for a calendar, in the angler's own words and units."""
+    return _calendar(outing_calendar.calendar(request.user, plan_id, payload.lines))
 
 
 @router.post("/plans/{plan_id}/start", response={200: OutingOut, **FAILURES})

@@ -8,11 +8,17 @@ from typing import Any
 from stillthread.formats.calendar_file import PlannedOuting, write_calendar
 from stillthread.formats.plan_contract import PlanAnswer, PlanRequest
 from stillthread.plans.models import Plan
+from stillthread.waters.services import local_time
 from stillthread.web.owned import get_owned
 
+REMINDER = "Check the forecast and the rules, tie what is missing."
 
-def calendar(owner: Any, plan_id: uuid.UUID) -> bytes:
-    """Return a kept plan as an iCalendar file. Raises Http404 for another's."""
+
+def calendar(owner: Any, plan_id: uuid.UUID, lines: list[str] | None = None) -> bytes:
+    """Return a kept plan as an iCalendar file, in the angler's own words (`lines`) where they are given.
+
+    Raises Http404 for another's.
+    """
     plan = get_owned(Plan, owner, plan_id)
     request, answer = PlanRequest.model_validate(plan.request), PlanAnswer.model_validate(plan.answer)
     place = next((p for p in request.water.places if p.name == answer.belief.chosen), None)
@@ -26,8 +32,9 @@ def calendar(owner: Any, plan_id: uuid.UUID) -> bytes:
             start=plan.when,
             length_h=request.session_h,
             summary=f"Fishing: {answer.belief.chosen}, {plan.water.name}",
-            description=calendar_words(answer),
+            description="\n".join(lines) if lines else calendar_words(answer),
             location=f"{answer.belief.chosen}, {plan.water.name}",
+            alarm=f"Fishing on {local_time(plan.water, plan.when):%A %-d %B at %H:%M}. {REMINDER}",
             position=position,
             made_at=plan.received_at,
         )
@@ -35,13 +42,13 @@ def calendar(owner: Any, plan_id: uuid.UUID) -> bytes:
 
 
 def calendar_words(answer: PlanAnswer) -> str:
-    """Return a plan in a few lines: the first set-ups, and what must be minded."""
-    lines = []
+    """Return a plan in a few lines, in metres and our own terms: what to stop for, the first set-ups, what to mind."""
+    lines = [f"Stop. {one.sentence}" for one in answer.cautions if one.level == "stop"]
     for one in answer.set_ups[:2]:
         depth = f"hang {one.float_hang_m:.1f} m" if one.float_hang_m is not None else f"about {one.target_m:.1f} m"
         count = f", count {one.count_s} s" if one.count_s is not None else ""
         flies = ", ".join(f"{fly.name} {fly.hook} ({fly.position})" for fly in one.flies)
         lines.append(f"{one.title}: {depth}{count}. {flies}. {one.retrieve.words}.")
-    lines += [one.sentence for one in answer.cautions if one.level != "note"]
+    lines += [one.sentence for one in answer.cautions if one.level == "caution"]
     lines.append("Local rules come first: check them on the day.")
     return "\n".join(lines)

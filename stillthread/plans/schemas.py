@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import uuid
 from datetime import datetime
+from typing import Annotated
 
 from pydantic import AwareDatetime, Field
 
@@ -60,6 +61,12 @@ class PlanOut(Strict):
     water_id: uuid.UUID
     when: datetime
     answer: PlanAnswer
+
+
+class CalendarBody(Strict):
+    """What the calendar entry says, line by line, as the angler reads it."""
+
+    lines: list[Annotated[str, Field(max_length=600)]] = Field(min_length=1, max_length=40)
 
 
 class StartBody(Strict):

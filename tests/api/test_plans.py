@@ -212,5 +212,24 @@ class Brought(ApiCase):
         self.assertIn("DTSTART:20260514T100000Z", text)
         self.assertIn("DTEND:20260514T130000Z", text)
         self.assertIn("Channel\\, Test mere", text)
+        # 10:00 UTC on 14 May 2026, a Thursday, is 11:00 by the water's summer time; the alarm names the day itself.
+        self.assertIn("Fishing on Thursday 14 May at 11:00.", text)
+        self.assertNotIn("tomorrow", text)
         self.make_user("stranger")
         self.assertEqual(self.sign_in("stranger").get(f"/api/plans/{plan_id}/calendar.ics").status_code, 404)
+
+    def test_the_calendar_speaks_the_anglers_words_and_a_stop_comes_first(self):
+        plan_id = uuid.uuid4()
+        stormy = {**self.body, "reading": {**self.body.get("reading", {}), "thunder": True}}
+        self.call("PUT", f"/api/plans/{plan_id}", stormy)
+        ours = self.client.get(f"/api/plans/{plan_id}/calendar.ics").content.decode().replace("\r\n ", "")
+        self.assertIn("DESCRIPTION:Stop. Thunder", ours)
+        token = self.client.cookies["csrftoken"].value
+        said = self.client.post(
+            f"/api/plans/{plan_id}/calendar.ics",
+            {"lines": ["Stop. Thunder.", "Bobber at 10 ft."]},
+            content_type="application/json",
+            headers={"X-CSRFToken": token},
+        )
+        self.assertIn("DESCRIPTION:Stop. Thunder.\\nBobber at 10 ft.", said.content.decode().replace("\r\n ", ""))
+        self.refused("POST", f"/api/plans/{plan_id}/calendar.ics", {"lines": []})

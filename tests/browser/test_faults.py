@@ -225,7 +225,7 @@ class OnTheWater(BrowserCase):
         place = page.get_by_label("Place", exact=True)
         other = "Shelf" if place.input_value() == "Channel" else "Channel"
         place.select_option(other)
-        page.get_by_role("radio", name="Roly-poly").click()
+        page.get_by_role("radio", name="Two-handed, fast").click()
         expect(page.get_by_text("Two changes at once")).to_be_visible()
         page.get_by_role("button", name="Fish it").click()
         page.get_by_role("button", name="Stop fishing").click()

@@ -12,6 +12,7 @@ from stillthread.outings.models import Event, Outing
 from stillthread.waters.models import Forecast, Reading, Water
 from stillthread.web.owned import put_owned
 from tests.browser.base import DESKTOP, PHONE, BrowserCase, expect
+from tests.checks import some
 
 
 class Dates(BrowserCase):
@@ -361,3 +362,57 @@ class Fishing(BrowserCase):
         rates = page.get_by_test_id("rates")
         expect(rates).to_contain_text("1 in 1 min: too short a time for a rate.")
         expect(rates).not_to_contain_text("an hour")
+
+
+class Reaching(BrowserCase):
+    def test_past_the_long_page_by_keyboard_and_arrows_choose(self):
+        page = self.prepared(DESKTOP, "/water")
+        page.get_by_role("navigation", name="On this page").get_by_role("link", name="Wind and sky").click()
+        page.keyboard.press("Tab")
+        expect(page.get_by_label("Wind", exact=True)).to_be_focused()
+        page.get_by_role("radio", name="N", exact=True).click()
+        page.keyboard.press("ArrowRight")
+        expect(page.get_by_role("radio", name="NE", exact=True)).to_be_checked()
+
+    def test_the_wind_typed_leaves_the_surface_to_be_chosen(self):
+        page = self.prepared(PHONE, "/water")
+        page.get_by_label("Wind", exact=True).fill("4")
+        page.get_by_role("radio", name="Foam lanes").click()
+        expect(page.get_by_role("radio", name="Foam lanes")).to_be_checked()
+
+    def test_controls_in_the_header_are_large_on_the_phone(self):
+        page = self.prepared(PHONE)
+        controls = page.get_by_role("banner").locator("a:visible, select:visible, button:visible")
+        sizes = [controls.nth(n).bounding_box() for n in range(controls.count())]
+        self.assertEqual([one for one in some(sizes) if min(one["width"], one["height"]) < 48], [])
+
+    def test_the_empty_fish_page_has_its_heading(self):
+        page = self.prepared(PHONE, "/fish")
+        expect(page.get_by_role("heading", level=1, name="Nothing on the go")).to_be_visible()
+
+    def test_pressure_is_read_in_inches_beside_feet(self):
+        # 29.92 inches of mercury are 1013.25 hPa, the standard atmosphere (ICAO).
+        page = self.prepared(DESKTOP, "/water", feet=True)
+        page.get_by_text("Air pressure and water level").click()
+        page.get_by_label("Air pressure", exact=True).fill("29.92")
+        expect(page.get_by_text("inHg")).to_be_visible()
+        self.until(page, lambda: Reading.objects.exists())
+        self.assertAlmostEqual(Reading.objects.get().reading["station_pressure_hpa"], 1013.2, delta=0.1)
+
+    def test_what_to_tie_is_one_tap_from_the_plan(self):
+        page = self.prepared(PHONE)
+        page.get_by_role("link", name="What to tie for it").click()
+        heading = page.get_by_role("heading", name="To tie")
+        self.until(page, lambda: heading.count() and 0 <= heading.bounding_box()["y"] < PHONE["height"])
+
+    def test_deleted_is_brought_back_from_the_bin(self):
+        page = self.prepared(DESKTOP)
+        self.settled(page)
+        page.get_by_role("button", name="Fish this set-up").first.click()
+        page.get_by_role("button", name="Stop fishing").click()
+        page.get_by_role("button", name="Delete the outing").click()
+        page.get_by_role("link", name="What was deleted").click()
+        page.get_by_role("button", name="Bring it back").click()
+        expect(page.get_by_text("Nothing lies here")).to_be_visible()
+        page.get_by_role("link", name="All outings").click()
+        expect(page.get_by_role("link", name="Ash Tarn")).to_be_visible()

@@ -81,11 +81,11 @@ class Plan(BrowserCase):
         expect(page.locator("[data-layer=paths]")).to_be_visible()
         path = page.locator("[data-layer=paths] path").last
         head = row.get_by_role("button", name=re.compile("^By hand")).first
-        slow, drawn = number_after(head.inner_text(), "Fly at about"), path.get_attribute("d")
+        slow, drawn = number_after(head.inner_text(), "runs about"), path.get_attribute("d")
         row.get_by_role("radio", name="Two-handed, fast").click()
         expect(path).not_to_have_attribute("d", drawn)
         # Trade: a faster retrieve is a shallower one.
-        self.assertLess(number_after(head.inner_text(), "Fly at about"), slow)
+        self.assertLess(number_after(head.inner_text(), "runs about"), slow)
         row.get_by_role("button", name="5 s more").click()
         expect(row.get_by_text("Worked out")).to_be_visible()
         self.settled(page)

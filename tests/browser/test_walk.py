@@ -62,7 +62,7 @@ class Walk(BrowserCase):
         # Two flies behind a sinking line: 7 ft and 5 ft (trade practice), 12 ft or 3.66 m in all.
         self.assertIn("12 ft in all" if feet else "3.66 m in all", text)
         bed = 20 if feet else 6
-        about = number_after(text, "Fly at about")
+        about = number_after(text, "runs about")
         top, bottom = (float(v) for v in re.search(r"([\d.]+) to ([\d.]+) (?:m|ft)", text).groups())
         self.assertTrue(0 < top <= about <= bottom < bed, text)
         shallow, deep = (float(v) for v in re.search(r"runs between ([\d.]+) and ([\d.]+)", text).groups())

@@ -85,6 +85,36 @@ class Guided(WaterCase):
         page.keyboard.press("Escape")
         expect(page.get_by_label("Temperature 1", exact=True)).to_have_value("11.5")
 
+    def test_what_is_tied_while_it_works_is_held_for_the_next_depth(self):
+        page = self.start(PHONE)
+        page.get_by_role("button", name="Guide me").click()
+        expect(page.get_by_role("dialog")).to_contain_text("At the surface")
+        held = []
+        page.route("**/api/read/next-depth", lambda route: held.append(route))
+        for value in ("14", "13", "12"):
+            page.keyboard.type(value)
+            page.keyboard.press("Enter")
+        expect(page.get_by_text("Held for the next depth: 13, 12")).to_be_visible()
+        page.unroute("**/api/read/next-depth")
+        for route in held:
+            route.continue_()
+        expect(page.get_by_role("dialog")).to_contain_text("Let down to 3.0 m")
+        page.keyboard.press("Escape")
+        values = [page.get_by_label(f"Temperature {n}", exact=True).input_value() for n in (1, 2, 3)]
+        self.assertEqual(values, ["14", "13", "12"])
+
+    def test_it_says_when_enough_has_been_read(self):
+        page = self.start(PHONE)
+        page.get_by_label("Place", exact=True).select_option("Shelf")
+        page.get_by_label("Water depth at the place").fill("2")
+        page.get_by_role("button", name="Guide me").click()
+        dialog = page.get_by_role("dialog")
+        for value in ("14", "14", "14"):
+            expect(dialog.get_by_text("Let down").or_(dialog.get_by_text("At the surface"))).to_be_visible()
+            self.key(page, value)
+        expect(dialog).to_contain_text("Enough has been read")
+        expect(page.get_by_role("button", name="5", exact=True)).to_be_disabled()
+
     def test_without_signal_it_goes_on_down_the_knots(self):
         page = self.start(PHONE)
         page.get_by_role("button", name="Guide me").click()

@@ -13,6 +13,7 @@ OUTING = PlannedOuting(
     "Fishing: North arm, Grey Tarn",
     "Float rig: hang 4.2 m; flies, two.\nTake the net\\long one. " + "Wörter " * 30,
     "North arm, Grey Tarn",
+    "Fishing on Thursday 14 May at 09:30.",
     (-2.25, 54.1),
     datetime(2026, 5, 13, 20, tzinfo=UTC),
 )

@@ -185,8 +185,10 @@ class WaterDraft(ModuleCase):
 
     def test_places_left_empty_are_left_out_and_faults_keep_their_number(self):
         places = [self.place(), self.place(name="Shelf", **{"from": "x", "to": "4"}), self.place(to="3")]
-        paths = {p["path"] for p in self.read(**self.good(places=places))["problems"]}
-        self.assertEqual(paths, {"places[0].depth_min_m", "places[1].name"})
+        read = self.read(**self.good(places=places))
+        self.assertEqual({p["path"] for p in read["problems"]}, {"places[0].depth_min_m"})
+        # A place without a name is called by its kind.
+        self.assertEqual([p["name"] for p in read["body"]["places"]], ["Shelf", "Drop-off"])
 
     def test_a_position_needs_both_numbers(self):
         paths = {p["path"] for p in self.read(**self.good(byPosition=True, latitude="54"))["problems"]}

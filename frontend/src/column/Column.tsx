@@ -2,6 +2,7 @@
 import { type ReactNode, useId, useLayoutEffect, useMemo, useRef, useState } from "react";
 import type { DepthUnit } from "../lib/units";
 import { type ColumnScale, knotDepths, makeScale, ScaleProvider, useColumn } from "./scale";
+import { keepSettled } from "./settle";
 
 interface Props {
   bedM: number;
@@ -113,11 +114,21 @@ export function Column({ bedM, unit, summary, ripple = "unknown", className = ""
     watcher.observe(element);
     return () => watcher.disconnect();
   }, []);
+  const drawing = useRef<SVGSVGElement>(null);
+  const drawn = size.width > 0;
+  useLayoutEffect(() => (drawn && drawing.current ? keepSettled(drawing.current) : undefined), [drawn]);
   const scale = useMemo(() => makeScale(size.width, size.height, bedM, unit), [size, bedM, unit]);
   return (
     <div ref={box} className={`overflow-hidden ${className}`}>
-      {size.width > 0 && (
-        <svg width={size.width} height={size.height} role="group" aria-label={summary} className="block">
+      {drawn && (
+        <svg
+          ref={drawing}
+          width={size.width}
+          height={size.height}
+          role="group"
+          aria-label={summary}
+          className="block"
+        >
           <ScaleProvider value={scale}>
             <Water ripple={ripple} />
             {children}

@@ -94,6 +94,7 @@ function Note({ text, y }: { text: string; y: number }) {
     <g pointerEvents="none">
       <path d={`M${scale.cordX + 11} ${y}h14`} stroke="var(--take)" strokeWidth="2" />
       <rect
+        data-solid=""
         x={scale.cordX + 24}
         y={top}
         width={wide}

@@ -219,6 +219,7 @@ export function SetUpLayer({
               strokeDasharray="1.5 2.5"
             />
             <circle
+              data-solid=""
               cx={x}
               cy={y}
               r="11"

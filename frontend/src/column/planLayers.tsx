@@ -137,14 +137,7 @@ export function TriedLayer({ plan, place }: { plan: Schemas["PlanAnswer"]; place
     <g data-layer="tried">
       <title>{`What if: likeliest at ${depthText(scale.unit, peak)}`}</title>
       <path d={draw(points) ?? ""} fill="none" stroke="var(--take)" strokeWidth="2.5" strokeDasharray="7 4" />
-      <text
-        className="halo"
-        x={scale.cordX + reach + 22}
-        y={y}
-        fontSize="13"
-        fontWeight="700"
-        fill="var(--take)"
-      >
+      <text className="halo" x={scale.cordX + 14} y={y} fontSize="13" fontWeight="700" fill="var(--take)">
         what if {depthText(scale.unit, peak)}
       </text>
     </g>

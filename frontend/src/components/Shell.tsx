@@ -42,7 +42,7 @@ function WaterSelect() {
       aria-label={words.water}
       value={water?.id ?? ""}
       onChange={(e) => (e.target.value === "new" ? go("/waters/new") : choose(e.target.value))}
-      className="min-h-10 max-w-52 rounded-md border-2 border-edge bg-raised px-1.5 font-semibold"
+      className="min-h-12 max-w-52 rounded-md border-2 border-edge bg-raised px-1.5 font-semibold"
     >
       {list.map((w) => (
         <option key={w.id} value={w.id}>
@@ -65,7 +65,7 @@ function ThemeSelect() {
         setTheme(next);
         showTheme(next);
       }}
-      className="min-h-10 rounded-md border-2 border-edge bg-raised px-1.5"
+      className="min-h-12 rounded-md border-2 border-edge bg-raised px-1.5"
     >
       {(Object.keys(words.themes) as Theme[]).map((key) => (
         <option key={key} value={key}>
@@ -139,10 +139,19 @@ function SignalNotice() {
 
 /** Every page starts at its top: the clock must not open scrolled away. */
 function useTop() {
-  const { pathname } = useLocation();
+  const { pathname, hash } = useLocation();
   // biome-ignore lint/correctness/useExhaustiveDependencies: once for each page
   useEffect(() => {
     window.scrollTo(0, 0);
+    if (!hash) return;
+    // The part that was asked for may still be on its way.
+    const end = Date.now() + 5_000;
+    const timer = setInterval(() => {
+      const part = document.getElementById(hash.slice(1));
+      part?.scrollIntoView();
+      if (part || Date.now() > end) clearInterval(timer);
+    }, 100);
+    return () => clearInterval(timer);
   }, [pathname]);
 }
 
@@ -161,7 +170,7 @@ export function Shell({ children }: { children: ReactNode }) {
       <header className="no-print z-10 flex items-center gap-x-4 border-b-2 border-ink bg-paper px-3 wide:sticky wide:top-0 wide:h-14 wide:px-5">
         <Link
           to="/plan"
-          className="flex items-center gap-2 py-2 text-[1.15rem] font-bold whitespace-nowrap no-underline"
+          className="flex min-h-12 min-w-12 items-center gap-2 py-2 text-[1.15rem] font-bold whitespace-nowrap no-underline"
         >
           <img src="/mark.svg" alt="" className="size-7" />
           <span className="max-wide:sr-only">{words.name}</span>

@@ -21,7 +21,7 @@ export function WithWater({ planned = true, children }: Props) {
   if (isPending) return <Loading what={words.fetchingWaters} />;
   if (isError) return <Failed error={error} again={() => void refetch()} />;
   if (list.length === 0) return <Navigate to="/start" replace />;
-  if (!water || unknown) return <Empty title={words.unknownWater} />;
+  if (!water || unknown) return <Empty page title={words.unknownWater} />;
   const page = children(water);
   if (older)
     return (
@@ -56,7 +56,7 @@ function OlderReading({ water, id, planned, children }: OlderProps) {
     staleTime: Number.POSITIVE_INFINITY,
   });
   if (stored.isPending) return <Loading what={words.fetchingReading} />;
-  if (stored.error instanceof ApiError) return <Empty title={words.unknownReading} />;
+  if (stored.error instanceof ApiError) return <Empty page title={words.unknownReading} />;
   if (stored.isError) return <Failed error={stored.error} again={() => void stored.refetch()} />;
   return (
     <ReadingProvider water={water} planned={planned} older={stored.data}>

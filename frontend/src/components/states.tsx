@@ -12,10 +12,18 @@ export function Loading({ what }: { what: string }) {
   );
 }
 
-export function Empty({ title, children }: { title: string; children?: ReactNode }) {
+interface EmptyProps {
+  title: string;
+  /** The whole page: then its title is the page's heading. */
+  page?: boolean;
+  children?: ReactNode;
+}
+
+export function Empty({ title, page = false, children }: EmptyProps) {
+  const Heading = page ? "h1" : "h2";
   return (
     <div className="max-w-prose p-4">
-      <h2 className="mb-1">{title}</h2>
+      <Heading className="mb-1">{title}</Heading>
       <div className="space-y-3 text-soft">{children}</div>
     </div>
   );

@@ -53,6 +53,7 @@ export const words = {
   noWaterAbout: "Tick your kit and add a water; a plan takes two minutes.",
   start: "Set up",
   unknownWater: "There is no such water of yours.",
+  onPage: "On this page",
   unknownReading: "There is no such reading of yours.",
   fetchingReading: "Fetching the reading…",
   mending: (at: string) => `This is the reading of ${at}. What you change here mends it.`,

@@ -6,6 +6,8 @@ import {
   type DepthUnit,
   depthFrom,
   depthTo,
+  pressureFrom,
+  pressureTo,
   type TemperatureUnit,
   temperatureFrom,
   temperatureTo,
@@ -56,7 +58,7 @@ export interface Draft {
   air: string;
   thunder: boolean;
   surface: Surface | "";
-  /** Air pressure in hPa, as a barometer at the water shows it or as forecasts give it. */
+  /** Air pressure in hPa (inches of mercury beside feet), as a barometer at the water shows it or as forecasts give it. */
   pressure: string;
   pressureAt: "station" | "sea";
   /** Today's level against the datum of soundings; drawn down is negative. */
@@ -177,7 +179,11 @@ export function draftFrom(stored: Schemas["ReadingOut"], settings: Settings): Dr
     air: shown(reading.air_temperature_c, warmth, 1),
     thunder: reading.thunder ?? false,
     surface: reading.surface ?? "",
-    pressure: shown(reading.station_pressure_hpa ?? reading.sea_level_pressure_hpa, (v) => v, 0),
+    pressure: shown(
+      reading.station_pressure_hpa ?? reading.sea_level_pressure_hpa,
+      (v) => pressureTo(base.depthUnit, v),
+      base.depthUnit === "m" ? 0 : 2,
+    ),
     pressureAt: reading.sea_level_pressure_hpa != null ? "sea" : "station",
     level: shown(reading.level_m, depth, digits),
     seen: amounts(sightings, (s) => s.prey),
@@ -291,7 +297,9 @@ export function readDraft(draft: Draft): Read {
     ...Object.entries(draft.rises).map(([rise, abundance]) => ({ rise, abundance }) as Sighting),
     ...Object.entries(draft.signs).map(([sign, abundance]) => ({ sign, abundance }) as Sighting),
   ];
-  const pressure = take(draft.pressure, "reading.station_pressure_hpa", (v) => v);
+  const pressure = take(draft.pressure, "reading.station_pressure_hpa", (v) =>
+    pressureFrom(draft.depthUnit, v),
+  );
   const reading: Reading = {
     profile,
     profile_at: draft.profileAt === "" || profile.length === 0 ? null : draft.profileAt,

@@ -36,6 +36,13 @@ export function ReaderProvider({ session, children }: { session: Session; childr
   return <ReaderContext.Provider value={value}>{children}</ReaderContext.Provider>;
 }
 
+/** The same angler reading in settings that are not kept yet. */
+export function ReadAs({ settings, children }: { settings: Settings; children: ReactNode }) {
+  const { name } = useReader();
+  const session = useMemo(() => ({ name, settings }) as Session, [name, settings]);
+  return <ReaderProvider session={session}>{children}</ReaderProvider>;
+}
+
 /** The signed-in angler's settings and voice. */
 export function useReader(): Reader {
   const reader = useContext(ReaderContext);

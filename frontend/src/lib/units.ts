@@ -54,6 +54,18 @@ export function windTo(unit: WindUnit, metresPerSecond: number): number {
   return BEAUFORT_KN.filter((limit) => knots >= limit).length;
 }
 
+/** Conventional inch of mercury at 0 °C (NIST SP 811, appendix B). */
+const HPA_PER_INHG = 33.86389;
+
+/** Air pressure as a barometer beside that depth unit shows it: inches of mercury with feet. */
+export function pressureTo(unit: DepthUnit, hPa: number): number {
+  return unit === "m" ? hPa : hPa / HPA_PER_INHG;
+}
+
+export function pressureFrom(unit: DepthUnit, value: number): number {
+  return unit === "m" ? value : value * HPA_PER_INHG;
+}
+
 function plain(value: number, digits: number): string {
   return String(Number(value.toFixed(digits)));
 }

@@ -2,6 +2,7 @@
 import {
   type DepthUnit,
   depthTo,
+  pressureTo,
   type TemperatureUnit,
   temperatureTo,
   WIND_LABELS,
@@ -47,7 +48,7 @@ function inWords(vocabulary: Voice["vocabulary"], text: string): string {
 }
 
 const NUMBER = "(\\d+(?:\\.\\d+)?)";
-const QUANTITY = new RegExp(`${NUMBER}(?: (to|and) ${NUMBER})? (cm|m/s|mg/L|m|°C)(?![a-zA-Z/])`, "g");
+const QUANTITY = new RegExp(`${NUMBER}(?: (to|and) ${NUMBER})? (cm|m/s|mg/L|hPa|m|°C)(?![a-zA-Z/])`, "g");
 
 function converted(voice: Voice, value: string, unit: string): [string, string] {
   const number = Number(value);
@@ -57,6 +58,7 @@ function converted(voice: Voice, value: string, unit: string): [string, string] 
     return [feet < 3 ? String(Number(feet.toFixed(1))) : feet.toFixed(0), "ft"];
   }
   if (unit === "cm" && voice.depth === "ft") return [String(Math.max(1, Math.round(number / 2.54))), "in"];
+  if (unit === "hPa" && voice.depth === "ft") return [pressureTo("ft", number).toFixed(1), "inHg"];
   if (unit === "°C" && voice.temperature === "f") return [temperatureTo("f", number).toFixed(0), "°F"];
   if (unit === "m/s" && voice.wind !== "m_s")
     return [windTo(voice.wind, number).toFixed(0), WIND_LABELS[voice.wind]];

@@ -27,8 +27,11 @@ export function UndoProvider({ children }: { children: ReactNode }) {
       {children}
       <div aria-live="polite" className="no-print">
         {done && (
-          <div className="fixed inset-x-2 bottom-20 z-20 flex items-center justify-between gap-3 rounded-lg bg-ink px-4 py-2 text-paper wide:inset-x-auto wide:right-6 wide:bottom-6">
-            <span>{done.text}</span>
+          <div
+            data-undo=""
+            className="fixed inset-x-0 bottom-14 z-20 flex items-center justify-between gap-3 bg-ink px-4 py-1.5 text-paper wide:inset-x-auto wide:right-6 wide:bottom-6 wide:rounded-lg"
+          >
+            <span className="flex-1">{done.text}</span>
             {done.undo && (
               <Button
                 look="plain"
@@ -40,6 +43,14 @@ export function UndoProvider({ children }: { children: ReactNode }) {
                 Undo
               </Button>
             )}
+            <button
+              type="button"
+              aria-label="Put this line away"
+              onClick={() => setDone(null)}
+              className="size-11 shrink-0 text-xl"
+            >
+              ×
+            </button>
           </div>
         )}
       </div>

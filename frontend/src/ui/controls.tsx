@@ -1,6 +1,6 @@
 /** Buttons, boxes and choices in our tokens. Large enough for cold hands. */
 import { ToggleGroup } from "radix-ui";
-import { type ComponentProps, type ReactNode, useId } from "react";
+import { type ComponentProps, type ReactNode, useId, useRef } from "react";
 import type { Problem } from "../api/client";
 
 type ButtonProps = ComponentProps<"button"> & { look?: "main" | "plain" | "quiet" | "danger" };
@@ -101,6 +101,7 @@ export function Choice<T extends string>({
   onChange,
   required = false,
 }: ChoiceProps<T>) {
+  const arrow = useRef(false);
   return (
     <fieldset className="min-w-0">
       <legend className="font-semibold">{label}</legend>
@@ -111,12 +112,22 @@ export function Choice<T extends string>({
         onValueChange={(next) => {
           if (next !== "" || !required) onChange(next as T | "");
         }}
+        // Arrows choose as they move, as among radio buttons.
+        onKeyDown={(event) => {
+          arrow.current = event.key.startsWith("Arrow");
+        }}
+        onFocus={(event) => {
+          const found = options.find((o) => o.value === event.target.getAttribute("data-value"));
+          if (arrow.current && found && found.value !== value) onChange(found.value);
+          arrow.current = false;
+        }}
         className="mt-0.5 flex flex-wrap gap-1.5"
       >
         {options.map((option) => (
           <ToggleGroup.Item
             key={option.value}
             value={option.value}
+            data-value={option.value}
             title={option.title}
             className="min-h-11 rounded-md border-2 border-edge bg-raised px-3 font-medium data-[state=on]:border-ink data-[state=on]:bg-ink data-[state=on]:text-raised"
           >

@@ -493,11 +493,15 @@ export interface paths {
         };
         /**
          * Calendar
-         * @description Return a kept plan for a calendar (iCalendar).
+         * @description Return a kept plan for a calendar (iCalendar), in metres.
          */
         get: operations["stillthread_plans_api_calendar"];
         put?: never;
-        post?: never;
+        /**
+         * Calendar Said
+         * @description Return a kept plan for a calendar, in the angler's own words and units.
+         */
+        post: operations["stillthread_plans_api_calendar_said"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1399,6 +1403,14 @@ export interface components {
             gaps: number;
             /** Rows */
             rows: components["schemas"]["FoodFitOut"][];
+        };
+        /**
+         * CalendarBody
+         * @description What the calendar entry says, line by line, as the angler reads it.
+         */
+        CalendarBody: {
+            /** Lines */
+            lines: string[];
         };
         /**
          * CalendarOut
@@ -8081,6 +8093,84 @@ export interface operations {
             cookie?: never;
         };
         requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+        };
+    };
+    stillthread_plans_api_calendar_said: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CalendarBody"];
+            };
+        };
         responses: {
             /** @description OK */
             200: {

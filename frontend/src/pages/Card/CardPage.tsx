@@ -73,7 +73,7 @@ function Card({ water }: { water: Water }) {
   const setUp = plan?.set_ups[at];
   if (!plan || !setUp)
     return (
-      <Empty title={words.none}>
+      <Empty page title={words.none}>
         <Link to={`/plan?w=${water.id}`}>{words.back}</Link>
       </Empty>
     );

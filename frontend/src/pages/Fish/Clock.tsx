@@ -89,7 +89,7 @@ interface Props {
 }
 
 function Words({ spell, at, elapsed }: { spell: Spell; at: DepthNow; elapsed: number | null }) {
-  const { settings } = useReader();
+  const { settings, say } = useReader();
   const unit = settings.depth_unit;
   const counted = spell.count_s !== null && spell.count_s !== undefined;
   if (counted && elapsed === null) return <p>{words.ready}</p>;
@@ -101,7 +101,7 @@ function Words({ spell, at, elapsed }: { spell: Spell; at: DepthNow; elapsed: nu
       </p>
       <p className="text-soft">
         {counted && at.depth !== null && words.between(band)}
-        {spell.method === "float" && words.hanging}
+        {spell.method === "float" && say(words.hanging)}
         {spell.method === "dry" && words.film}
       </p>
       {at.touching && <p className="font-bold text-warm">{words.touching}</p>}

@@ -37,7 +37,7 @@ function FindOuting() {
   const open = found.running?.outing;
   if (open) return <Navigate to={`/fish/${open.id}?w=${open.water_id}`} replace />;
   return (
-    <Empty title={words.none}>
+    <Empty page title={words.none}>
       <p>{words.noneAbout}</p>
       <Link
         to="/plan"
@@ -54,11 +54,11 @@ function OnTheWater({ id }: { id: string }) {
   const { outing, spell } = fishing;
   if (fishing.isPending) return <Loading what={words.opening} />;
   if (fishing.error instanceof ApiError && fishing.error.status === 404)
-    return <Empty title={words.missing} />;
+    return <Empty page title={words.missing} />;
   if (!outing) return <Failed error={fishing.error} again={() => void fishing.refetch()} />;
   if (outing.ended_at || !spell) {
     return (
-      <Empty title={words.over}>
+      <Empty page title={words.over}>
         {spell && outing.ended_at && isToday(outing.ended_at, outing.time_zone) && (
           <Button look="main" onClick={() => fishing.goOn(words.goOn)}>
             {words.goOn}

@@ -94,6 +94,11 @@ export default function LogPage() {
             </section>
           </>
         )}
+        <p>
+          <Link to="/log/bin" className="inline-flex min-h-11 items-center font-semibold">
+            {words.toBin}
+          </Link>
+        </p>
       </div>
     </TwoPane>
   );

@@ -35,7 +35,8 @@ export default function OutingPage() {
   const { id = "" } = useParams();
   const found = useOuting(id);
   if (found.isPending) return <Loading what={words.openingOuting} />;
-  if (found.error instanceof ApiError && found.error.status === 404) return <Empty title={words.missing} />;
+  if (found.error instanceof ApiError && found.error.status === 404)
+    return <Empty page title={words.missing} />;
   if (!found.outing) return <Failed error={found.error} again={() => void found.refetch()} />;
   return <OutingWork outing={found.outing} write={found.write} />;
 }

@@ -36,7 +36,7 @@ export function DepthTable({ bins }: { bins: Schemas["DepthBinOut"][] }) {
   const { settings } = useReader();
   if (bins.length === 0) return null;
   return (
-    <table className="w-full max-w-lg">
+    <table className="w-full max-w-lg [&_td]:pl-3 [&_th+th]:pl-3">
       <caption className="text-left font-bold">{words.byDepth}</caption>
       <thead>
         <tr className="border-b-2 border-ink text-left">

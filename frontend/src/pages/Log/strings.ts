@@ -70,4 +70,12 @@ export const words = {
   columnAll: "Hours fished and takes an hour by depth, over the outings listed",
   columnOne: "The plan's belief, hours fished and takes, by depth",
   which: "Which waters",
+  bin: "The bin",
+  binAbout: "What you deleted in the last thirty days: outings, stretches, fish, readings, waters, kit.",
+  binEmpty: "Nothing lies here",
+  binLeft: (at: string, days: number) =>
+    `Deleted ${at}; gone for good in ${days} ${days === 1 ? "day" : "days"}.`,
+  bringBack: "Bring it back",
+  openingBin: "Opening the bin…",
+  toBin: "What was deleted",
 };

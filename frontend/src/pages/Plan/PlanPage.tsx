@@ -4,9 +4,11 @@ import { ApiError, OfflineError, type Schemas } from "../../api/client";
 import { SetUpLayer } from "../../column/layers";
 import { FactorLayer, PathLayer, TriedLayer } from "../../column/planLayers";
 import { AsideNotice } from "../../components/AsideNotice";
+import { JumpLinks } from "../../components/JumpLinks";
 import { OlderNotice, ProfileAge } from "../../components/OlderNotice";
 import { chosenBelief, ReadingColumn, useRing } from "../../components/ReadingColumn";
 import { Empty, Failed, Loading } from "../../components/states";
+import { words as shellWords } from "../../components/strings";
 import { TwoPane } from "../../components/TwoPane";
 import { WithWater } from "../../components/WithWater";
 import { useReading } from "../../lib/reading";
@@ -116,7 +118,7 @@ function NoPlan({ error }: { error: unknown }) {
     error instanceof ApiError && error.problems.some((p) => p.path === "tackle.lines" || p.path === "flies");
   if (!kit) return <Failed error={error} again={again} />;
   return (
-    <Empty title={words.noKit}>
+    <Empty page title={words.noKit}>
       <p>{error.message}</p>
       <Link to="/kit">{words.toKit}</Link>
     </Empty>
@@ -156,7 +158,7 @@ function More({
   const { body } = useReading();
   const calendar = useCalendar();
   return (
-    <div>
+    <div id="more" className="scroll-mt-16">
       {plan.set_ups.length > 1 && (
         <details>
           <summary className="min-h-11 cursor-pointer py-2 font-semibold">{words.compare}</summary>
@@ -176,9 +178,17 @@ function More({
       </details>
       <RuledOut plan={plan} />
       {plan.set_ups.length > 0 && (
-        <Button className="mt-3" onClick={() => calendar.mutate(body)} disabled={calendar.isPending}>
-          {calendar.isPending ? words.calendarWorking : words.calendar}
-        </Button>
+        <p className="mt-3 flex flex-wrap items-center gap-3">
+          <Button onClick={() => calendar.mutate(body)} disabled={calendar.isPending}>
+            {calendar.isPending ? words.calendarWorking : words.calendar}
+          </Button>
+          <Link
+            to={`/kit/box?w=${body.water_id}#ties`}
+            className="inline-flex min-h-11 items-center font-semibold"
+          >
+            {words.tieList}
+          </Link>
+        </p>
       )}
       {calendar.isError && <Failed error={calendar.error} />}
     </div>
@@ -237,6 +247,7 @@ function PlanWork({ water }: { water: Water }) {
           <OnTheGo water={water} />
           <Headline plan={plan} water={water} />
           <Cautions plan={plan} />
+          <JumpLinks label={shellWords.onPage} parts={words.parts} />
           <DayFor key={settings.depth_unit} />
           <details onToggle={(e) => setTrying(e.currentTarget.open)}>
             <summary className="min-h-11 cursor-pointer py-2 font-semibold">{words.whatIf.title}</summary>

@@ -64,6 +64,10 @@ export const words = {
   ruledOut: "Ruled out",
   cautions: "Mind",
   notes: "As always",
+  parts: [
+    { to: "set-ups", label: "Set-ups" },
+    { to: "more", label: "Compare, why, calendar, tie list" },
+  ],
   places: "Places by chance",
   factors: "What moves the depth",
   factorsAbout: "Each adds to the score or takes from it. Look at one on the cord, or leave it out and see.",
@@ -138,6 +142,8 @@ export const words = {
     mind: "Mind",
   },
   card: "Pocket card",
+  rulesFirst: "Local rules come first: check them on the day.",
+  tieList: "What to tie for it",
   calendar: "Put it in your calendar",
   calendarWorking: "Making the file…",
   whatIf: {

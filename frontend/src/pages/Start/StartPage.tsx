@@ -5,7 +5,7 @@ import { ApiError, api, need, type Problem, type Schemas } from "../../api/clien
 import { Failed, Loading } from "../../components/states";
 import { again, answered } from "../../lib/again";
 import { useKit } from "../../lib/kit";
-import { type Settings, useReader } from "../../lib/session";
+import { ReadAs, type Settings, useReader } from "../../lib/session";
 import { loadForNow, saveForNow } from "../../lib/store";
 import { Button, Choice, Fault, Tick } from "../../ui/controls";
 import { FirstUnits, Reach } from "../Kit/Reach";
@@ -237,28 +237,30 @@ function Start({ kit }: { kit: Schemas["KitOut"] }) {
     );
   };
   return (
-    <div className="mx-auto w-full max-w-3xl space-y-7 px-4 py-5">
-      <header>
-        <h1>{words.title}</h1>
-        <p className="text-soft">{words.lead}</p>
-      </header>
-      <You first={first} change={change} problemAt={at} />
-      <Tackle first={first} change={change} problemAt={at} patterns={kit.starter.length} />
-      <section className="space-y-2">
-        <h2>{words.step(4, words.water)}</h2>
-        <WaterForm
-          short
-          settings={settings}
-          value={water}
-          onChange={(next) => change({ water: next })}
-          problemAt={at}
-        />
-      </section>
-      <Problems list={problems} />
-      {setUp.isError && refused.length === 0 && <Failed error={setUp.error} again={store} />}
-      <Button look="main" className="min-h-14 text-lg" onClick={store} disabled={setUp.isPending}>
-        {setUp.isPending ? words.saving : words.done}
-      </Button>
-    </div>
+    <ReadAs settings={settings}>
+      <div className="mx-auto w-full max-w-3xl space-y-7 px-4 py-5">
+        <header>
+          <h1>{words.title}</h1>
+          <p className="text-soft">{words.lead}</p>
+        </header>
+        <You first={first} change={change} problemAt={at} />
+        <Tackle first={first} change={change} problemAt={at} patterns={kit.starter.length} />
+        <section className="space-y-2">
+          <h2>{words.step(4, words.water)}</h2>
+          <WaterForm
+            short
+            settings={settings}
+            value={water}
+            onChange={(next) => change({ water: next })}
+            problemAt={at}
+          />
+        </section>
+        <Problems list={problems} />
+        {setUp.isError && refused.length === 0 && <Failed error={setUp.error} again={store} />}
+        <Button look="main" className="min-h-14 text-lg" onClick={store} disabled={setUp.isPending}>
+          {setUp.isPending ? words.saving : words.done}
+        </Button>
+      </div>
+    </ReadAs>
   );
 }

@@ -7,7 +7,7 @@ import type { Meaning } from "../../lib/meaning";
 import { useReading } from "../../lib/reading";
 import { useReader } from "../../lib/session";
 import { clockText } from "../../lib/time";
-import { boxText, pointOf, temperatureTo, WIND_LABELS, windTo } from "../../lib/units";
+import { boxText, pointOf, pressureTo, temperatureTo, WIND_LABELS, windTo } from "../../lib/units";
 import type { Water } from "../../lib/waters";
 import { useFetchWeather, useWeather } from "../../lib/weather";
 import { Button, Fault } from "../../ui/controls";
@@ -42,7 +42,10 @@ function fromForecast(draft: Draft, hour: Schemas["HourIn"]): Partial<Draft> {
       hour.air_temperature_c == null
         ? ""
         : boxText(temperatureTo(draft.temperatureUnit, hour.air_temperature_c), 1),
-    pressure: hour.sea_level_pressure_hpa == null ? draft.pressure : boxText(hour.sea_level_pressure_hpa, 0),
+    pressure:
+      hour.sea_level_pressure_hpa == null
+        ? draft.pressure
+        : boxText(pressureTo(draft.depthUnit, hour.sea_level_pressure_hpa), draft.depthUnit === "m" ? 0 : 2),
     pressureAt: hour.sea_level_pressure_hpa == null ? draft.pressureAt : "sea",
     sources: {
       ...sources,
@@ -213,29 +216,32 @@ function Strip({ hours, light, zone, unit, when }: StripProps) {
     if (strip && cell) strip.scrollLeft = cell.offsetLeft - strip.clientWidth / 2;
   });
   return (
-    <div ref={box} className="relative overflow-x-auto">
-      <table className="border-collapse text-center text-[0.85rem]">
-        <caption className="sr-only">{words.byHour}</caption>
-        <tbody>
-          <tr>
-            <RowHead>{words.hour}</RowHead>
-            {light.map((h) => (
-              <td
-                key={h.when}
-                data-now={now(h.when) ? "" : undefined}
-                className={`min-w-8 px-0.5 ${now(h.when) ? "bg-ink font-bold text-raised" : ""}`}
-              >
-                {clockText(h.when, zone).slice(0, 2)}
-              </td>
-            ))}
-          </tr>
-          {hours.length > 0 && <WindRows hours={hours} light={light} unit={unit} />}
-          <SunRows light={light} />
-        </tbody>
-      </table>
+    <>
+      {/* biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls must be reached by the keyboard */}
+      <div ref={box} role="group" tabIndex={0} aria-label={words.byHour} className="relative overflow-x-auto">
+        <table className="border-collapse text-center text-[0.85rem]">
+          <caption className="sr-only">{words.byHour}</caption>
+          <tbody>
+            <tr>
+              <RowHead>{words.hour}</RowHead>
+              {light.map((h) => (
+                <td
+                  key={h.when}
+                  data-now={now(h.when) ? "" : undefined}
+                  className={`min-w-8 px-0.5 ${now(h.when) ? "bg-ink font-bold text-raised" : ""}`}
+                >
+                  {clockText(h.when, zone).slice(0, 2)}
+                </td>
+              ))}
+            </tr>
+            {hours.length > 0 && <WindRows hours={hours} light={light} unit={unit} />}
+            <SunRows light={light} />
+          </tbody>
+        </table>
+      </div>
       <p className="text-[0.85rem] text-soft">
         {hours.length > 0 && words.stripKey} {words.sunKey}
       </p>
-    </div>
+    </>
   );
 }

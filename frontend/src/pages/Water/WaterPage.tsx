@@ -1,10 +1,12 @@
 import { lazy, Suspense, useState } from "react";
 import { Link } from "react-router";
 import { AsideNotice } from "../../components/AsideNotice";
+import { JumpLinks } from "../../components/JumpLinks";
 import { MeaningColumn } from "../../components/MeaningColumn";
 import { OlderNotice } from "../../components/OlderNotice";
 import { useRing } from "../../components/ReadingColumn";
 import { Failed, Loading } from "../../components/states";
+import { words as shellWords } from "../../components/strings";
 import { TwoPane } from "../../components/TwoPane";
 import { WaterTabs } from "../../components/WaterTabs";
 import { WithWater } from "../../components/WithWater";
@@ -171,6 +173,7 @@ function WaterWork({ water }: { water: Water }) {
             )}
           </p>
         </div>
+        <JumpLinks label={shellWords.onPage} parts={words.parts} />
         <PlaceAndTime water={water} />
         <ProfileTable water={water} onGuide={guide} />
         <Weather />

@@ -73,14 +73,12 @@ function Wind() {
         options={POINTS.map((label, i) => ({ value: String(i * 45), label }))}
         onChange={(windFrom) => set("wind", { windFrom })}
       />
-      {draft.wind.trim() === "" && (
-        <Choice
-          label={words.surface}
-          value={draft.surface}
-          options={words.surfaces}
-          onChange={(surface) => set("surface", { surface: surface as Draft["surface"] })}
-        />
-      )}
+      <Choice
+        label={words.surface}
+        value={draft.surface}
+        options={words.surfaces}
+        onChange={(surface) => set("surface", { surface: surface as Draft["surface"] })}
+      />
     </>
   );
 }
@@ -126,7 +124,7 @@ function Pressure() {
             <span className="flex gap-1.5">
               <NumberBox
                 {...p}
-                unit="hPa"
+                unit={draft.depthUnit === "ft" ? "inHg" : "hPa"}
                 className="w-36"
                 value={draft.pressure}
                 onChange={(e) => set("pressure", { pressure: e.target.value })}

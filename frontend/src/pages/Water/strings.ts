@@ -158,6 +158,12 @@ export const words = {
     { value: "terrestrial", label: "Beetles and ants" },
     { value: "snail", label: "Snail" },
   ],
+  parts: [
+    { to: "profile", label: "Temperatures" },
+    { to: "weather", label: "Wind and sky" },
+    { to: "seen", label: "What you saw" },
+    { to: "means", label: "What it means" },
+  ],
   means: "What it means",
   readAgain: "Read them again",
   readAgainDone: "Old temperatures taken off.",

@@ -164,6 +164,7 @@ function ProfileLine({
         <a
           href={`/api/waters/${water.id}/readings/${profile.id}/profile.covjson`}
           download={`profile-${profile.taken_at.slice(0, 10)}.covjson`}
+          className="inline-flex min-h-11 items-center"
         >
           {words.save}
         </a>

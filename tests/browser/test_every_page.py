@@ -1,0 +1,104 @@
+"""What must hold on every page: no fault by the accessibility engine in any light and size, no words on the water over others."""
+
+import uuid
+from datetime import timedelta
+from functools import cache
+from pathlib import Path
+
+from django.utils import timezone
+
+from stillthread.outings.schemas import EventBody, OutingBody, SpellBody
+from stillthread.outings.services import put_event, put_outing, put_spell
+from stillthread.waters.schemas import ReadingBody
+from stillthread.waters.services import put_reading
+from tests.browser.base import DESKTOP, PHONE, BrowserCase, expect
+
+ROOT = Path(__file__).resolve().parents[2]
+LIGHTS = ("day", "dusk", "glare")
+PAGES = (
+    "/plan", "/plan/card", "/water", "/food", "/water/chart", "/water/year", "/water/boat", "/thread", "/fish",
+    "/fish/{outing}", "/log", "/log/{outing}", "/log/bin", "/kit", "/kit/box", "/start", "/waters/new", "/nowhere",
+)  # fmt: skip
+# Words that stand on each other by more than this many pixels each way do not read.
+TOUCH = 2
+OVERLAPS = """(touch) => {
+  const found = [];
+  for (const svg of document.querySelectorAll("svg[role=group]")) {
+    const words = [...svg.querySelectorAll("text")].filter(
+      (t) => t.textContent.trim() !== "" && getComputedStyle(t).visibility !== "hidden" && !t.closest("[data-solid]"));
+    const boxes = words.map((t) => [t.textContent, t.getBoundingClientRect()]);
+    boxes.forEach(([a, p], i) => boxes.slice(i + 1).forEach(([b, q]) => {
+      const wide = Math.min(p.right, q.right) - Math.max(p.left, q.left);
+      const high = Math.min(p.bottom, q.bottom) - Math.max(p.top, q.top);
+      if (wide > touch && high > touch + 2) found.push(`${a} / ${b}`);
+    }));
+  }
+  return found;
+}"""
+
+
+@cache
+def axe():
+    return (ROOT / "frontend/node_modules/axe-core/axe.min.js").read_text()
+
+
+class EveryPage(BrowserCase):
+    def filled(self, size):
+        """An angler with a layered reading and an outing of an hour, still running."""
+        page = self.prepared(size, "/kit")
+        profile = [(0, 18.0), (2, 17.6), (4, 17.0), (5, 13.5), (6, 11.0)]
+        reading = {
+            "profile": [{"depth_m": d, "temperature_c": t} for d, t in profile],
+            "wind_m_s": 3.0, "wind_from_deg": 225, "cloud_oktas": 2, "clarity": "clear",
+        }  # fmt: skip
+        now = timezone.now()
+        body = ReadingBody.model_validate({"place": "Channel", "reading": reading, "taken_at": now.isoformat()})
+        put_reading(self.user, uuid.UUID(self.water), uuid.uuid4(), body)
+        began = now - timedelta(hours=1)
+        self.outing, spell = uuid.uuid4(), uuid.uuid4()
+        put_outing(self.user, self.outing, OutingBody(water_id=self.water, started_at=began))
+        told = {"method": "intermediate", "title": "Intermediate", "depth_m": 3.1, "low_m": 2.6, "high_m": 3.6}
+        put_spell(self.user, self.outing, spell, SpellBody(**told, count_s=40, started_at=began))
+        for n, kind in enumerate(("take", "pluck", "landed")):
+            at = began + timedelta(minutes=18 * n + 1)
+            event = EventBody(spell_id=spell, kind=kind, occurred_at=at, depth_m=3.0)
+            put_event(self.user, self.outing, uuid.uuid4(), event)
+        return page
+
+    def go(self, page, path):
+        page.goto(self.live_server_url + path.format(outing=self.outing))
+        expect(page.locator("main h1, main h2").first).to_be_visible()
+        expect(page.locator("main [role=status]").filter(has_text="…")).to_have_count(0)
+        self.settled(page)
+
+    def told(self, page, path, light, rules):
+        found = page.evaluate(f"axe.run(document, {rules}).then((r) => r.violations)")
+        return [f"{path} {light} {v['id']}: {[n['html'][:160] for n in v['nodes'][:3]]}" for v in found]
+
+    def no_faults(self, size):
+        page = self.filled(size)
+        page.add_init_script(axe())
+        told = []
+        for path in PAGES:
+            self.go(page, path)
+            told += self.told(page, path, LIGHTS[0], "{}")
+            for light in LIGHTS[1:]:
+                page.evaluate("(light) => { document.documentElement.dataset.theme = light; }", light)
+                told += self.told(page, path, light, "{runOnly: ['color-contrast']}")
+        self.assertEqual("\n".join(told), "")
+
+    def test_no_fault_on_the_phone(self):
+        self.no_faults(PHONE)
+
+    def test_no_fault_at_the_desk(self):
+        self.no_faults(DESKTOP)
+
+    def test_no_words_over_others_on_the_water(self):
+        for size in (PHONE, DESKTOP):
+            page = self.filled(size)
+            told = []
+            for path in PAGES:
+                self.go(page, path)
+                page.wait_for_timeout(150)  # labels settle a frame after they are drawn
+                told += [f"{path}: {one}" for one in page.evaluate(OVERLAPS, TOUCH)]
+            self.assertEqual(told, [])
