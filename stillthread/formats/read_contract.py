@@ -98,6 +98,7 @@ class SpeciesOut(Strict):
     top_by: Literal["surface", "warmth"]
     bottom_by: Literal["bed", "oxygen", "warmth"]
     sentence: str
+    feeling: str = Field(description="how hungry they are and how well they are suited, in words")
     appetite: list[float]
     preference: list[float]
 

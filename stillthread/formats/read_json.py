@@ -11,6 +11,7 @@ from numpy.typing import NDArray
 from stillthread.core.food.available import PRIOR_SIGHTINGS
 from stillthread.core.food.catalogue import BY_KEY
 from stillthread.core.food.keyed import Keyed
+from stillthread.core.trout.open_band import feeling
 from stillthread.core.trout.temperature import appetite, behaviour, preference
 from stillthread.core.trout.water_means import ReadInput, WaterRead
 from stillthread.core.water.hours import LightHour, wind_turns
@@ -143,6 +144,7 @@ def _species(read: WaterRead) -> list[c.SpeciesOut]:
                 top_by=band.top_by,
                 bottom_by=band.bottom_by,
                 sentence=band.sentence,
+                feeling=feeling(band.species, read.depths_m, t),
                 appetite=_round(appetite(t, band.species), 3),
                 preference=_round(preference(t, band.species), 3),
             )

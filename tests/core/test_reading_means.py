@@ -12,7 +12,7 @@ from hypothesis import strategies as st
 
 from stillthread.core.errors import InputError
 from stillthread.core.food.seen import SampleItem, Sighting, ThroatSample
-from stillthread.core.trout.open_band import STAYS_BELOW_C, open_band
+from stillthread.core.trout.open_band import STAYS_BELOW_C, feeling, open_band
 from stillthread.core.trout.temperature import appetite, preference
 from stillthread.core.trout.water_means import ReadInput, read_water
 from stillthread.core.water.edges import daily_warming_c, warm_edges
@@ -335,3 +335,21 @@ class Whole(unittest.TestCase):
         a, b = (read_water(ReadInput(t, UPLAND, MAY)) for t in (NOON, plus))
         self.assertAlmostEqual(a.light_now.sun_deg, b.light_now.sun_deg)
         self.assertEqual(a.light.surface, b.light.surface)
+
+
+class Feeling(unittest.TestCase):
+    def told(self, *temperatures):
+        depths = np.linspace(0, 10, 101)
+        return feeling("rainbow", depths, np.interp(depths, np.linspace(0, 10, len(temperatures)), temperatures))
+
+    def test_in_words_and_by_the_trades_table(self):
+        # Trade's table: 13 to 17 °C the best band, below 4 °C sluggish, above 20 °C a danger (handbook §2).
+        self.assertIn("hungry and at home", self.told(15.0))
+        self.assertIn("hardly feeding", self.told(1.0))
+        self.assertRegex(self.told(23.0, 15.0), r"out of their water\. .*best suited at about [5-9]")
+
+    def test_no_shares_and_no_zero_depths(self):
+        for temperatures in ((15.0,), (15.0, 8.0), (4.0, 5.0), (24.0, 10.0)):
+            told = self.told(*temperatures)
+            self.assertNotIn("%", told)
+            self.assertNotIn("0.0 m", told)

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from stillthread.core.trout.temperature import preference
+from stillthread.core.trout.temperature import appetite, preference
 from stillthread.core.water.oxygen import OxygenCurve
 
 # Water warmer than this [°C] is entered only for short raids. Rainbow: the trade's 20 °C danger line and a degree;
@@ -16,6 +16,7 @@ STAYS_BELOW_C = {"rainbow": 21.0, "brown": 19.5, "brook": 19.0}
 AVOIDED_MG_L = 4.0
 FREE_MG_L = 6.0
 LIKED = 0.6
+SHORTEST_RUN_M = 0.25  # a shorter run of depths is told as one depth
 
 
 @dataclass(frozen=True)
@@ -53,6 +54,38 @@ def _span(z: NDArray[np.float64], run: tuple[int, int] | None) -> tuple[float, f
     return None if run is None else (float(z[run[0]]), float(z[run[1]]))
 
 
+def _where(span: tuple[float, float]) -> str:
+    """A run of depths [m] in words; one too short to be a run is one depth."""
+    if span[1] - span[0] >= SHORTEST_RUN_M:
+        return f"{span[0]:.1f} to {span[1]:.1f} m"
+    return "the surface" if span[0] < SHORTEST_RUN_M else f"about {sum(span) / 2:.1f} m"
+
+
+def _graded(share: float, grades: tuple[tuple[float, str], ...]) -> str:
+    return next(words for least, words in grades if share >= least)
+
+
+# How much of their most they eat, and how well the temperature suits them, in an angler's words. Our grades.
+HUNGER = ((0.8, "hungry"), (0.5, "ready to feed"), (0.2, "slow to feed"), (0.0, "hardly feeding"))
+EASE = ((0.8, "at home"), (0.5, "at ease enough"), (0.2, "not where they would be"), (0.0, "out of their water"))
+SAME_SHARE = 0.05
+
+
+def feeling(species: str, depths_m: NDArray[np.float64], temperature_c: NDArray[np.float64]) -> str:
+    """Return in words how hungry a species is and how well it is suited over `depths_m` [m] at temperatures [°C].
+
+    Two things kept apart: appetite peaks warmer than where trout choose to be. Raises KeyError for an unknown species.
+    """
+    name = f"{species.capitalize()} trout"
+    eats, suits = appetite(temperature_c, species), preference(temperature_c, species)
+    top = f"{_graded(float(eats[0]), HUNGER)} and {_graded(float(suits[0]), EASE)}"
+    if max(np.ptp(eats), np.ptp(suits)) < SAME_SHARE:
+        return f"{name} are {top}, much the same from top to bottom."
+    spots = [float(depths_m[int(np.argmax(curve))]) for curve in (eats, suits)]
+    hungriest, best = (_where((spot, spot)) for spot in spots)
+    return f"{name} at the surface are {top}. Hungriest at {hungriest}, best suited at {best}."
+
+
 def _sentence(
     species: str,
     band: tuple[float, float] | None,
@@ -74,7 +107,7 @@ def _sentence(
     if liked == band:
         words += ", and they like all of it"
     elif liked is not None:
-        words += f"; they would choose {liked[0]:.1f} to {liked[1]:.1f} m"
+        words += f"; they would choose {_where(liked)}"
     return words + (", by a guess at the oxygen." if guessed and bottom == "oxygen" else ".")
 
 

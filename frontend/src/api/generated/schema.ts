@@ -4774,6 +4774,11 @@ export interface components {
              * @description where the open water may end, by the doubt about oxygen
              */
             bottom_low_m: number | null;
+            /**
+             * Feeling
+             * @description how hungry they are and how well they are suited, in words
+             */
+            feeling: string;
             /** Liked Bottom M */
             liked_bottom_m: number | null;
             /** Liked Top M */

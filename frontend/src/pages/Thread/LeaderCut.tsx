@@ -107,7 +107,7 @@ export function LeaderCut({ rig, onChange }: { rig: RigDoc; onChange: (rig: RigD
               </tbody>
             </table>
             <p className="text-[0.92rem] text-soft">
-              {lengthText(unit, ask.data.length_m)} {words.total}. {words.cutAbout}
+              {lengthText(unit, ask.data.length_m)} {words.total}. {say(words.cutAbout)}
             </p>
             <p className="no-print flex gap-2">
               <Button look="main" onClick={() => ask.data && tie(ask.data)}>

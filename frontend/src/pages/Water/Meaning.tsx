@@ -69,28 +69,12 @@ function Layers({ meaning }: { meaning: Answer }) {
   );
 }
 
-/** Appetite, choice and welfare are three things: where each is best, side by side. */
-function threeThings(meaning: Answer, unit: "m" | "ft"): string[] {
-  const z = meaning.curves.depths_m;
-  const pct = (v: number | undefined) => `${Math.round(100 * (v ?? 0))} %`;
-  const best = (curve: number[]) => depthText(unit, z[curve.indexOf(Math.max(...curve))] ?? 0);
-  const even = (curve: number[]) => Math.max(...curve) - Math.min(...curve) < 0.05;
-  return meaning.species.map(({ species, appetite, preference }) => {
-    const name = words.speciesName[species];
-    const top = [pct(appetite[0]), pct(preference[0])] as const;
-    return even(appetite) && even(preference)
-      ? words.threeEven(name, ...top)
-      : words.three(name, ...top, best(appetite), best(preference));
-  });
-}
-
 function Fish({ meaning }: { meaning: Answer }) {
-  const { settings } = useReader();
   const lines = [
     ...(meaning.behaviour && meaning.approach ? [words.behaves(meaning.behaviour, meaning.approach)] : []),
     ...(meaning.welfare && meaning.welfare.level !== "ok" ? [meaning.welfare.sentence] : []),
     ...meaning.species.map((s) => s.sentence),
-    ...threeThings(meaning, settings.depth_unit),
+    ...meaning.species.map((s) => s.feeling),
     ...(meaning.oxygen ? [meaning.oxygen.sentence] : []),
   ];
   return <Topic title={words.topics.fish} lines={lines} />;

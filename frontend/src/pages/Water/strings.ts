@@ -195,11 +195,6 @@ export const words = {
   lakeNumber: "Lake number",
   tilt: "Thermocline tilts at the ends",
   seiche: "It rocks with a period of",
-  speciesName: { rainbow: "Rainbow trout", brown: "Brown trout", brook: "Brook trout" },
-  three: (name: string, appetite: string, choice: string, hungriest: string, chosen: string) =>
-    `${name} at the surface: they could eat ${appetite} of the most they can, and it suits them ${choice} as well as the best. Hungriest at ${hungriest}; best suited at ${chosen}.`,
-  threeEven: (name: string, appetite: string, choice: string) =>
-    `${name}: appetite ${appetite}, choice ${choice}, much the same from top to bottom.`,
   waves: (h: string, run: string) => `At their highest waves of about ${h}, over a run of ${run}.`,
   noWaves: (run: string) => `No waves to speak of: the wind runs ${run} at most.`,
   noFetch: "How far the wind runs over the water is not known: import the outline or type the fetch.",
