@@ -81,10 +81,10 @@ class EveryPage(BrowserCase):
         told = []
         for path in PAGES:
             self.go(page, path)
-            told += self.told(page, path, LIGHTS[0], "{}")
+            told += self.told(page, path, LIGHTS[0], "{resultTypes: ['violations']}")
             for light in LIGHTS[1:]:
                 page.evaluate("(light) => { document.documentElement.dataset.theme = light; }", light)
-                told += self.told(page, path, light, "{runOnly: ['color-contrast']}")
+                told += self.told(page, path, light, "{runOnly: ['color-contrast'], resultTypes: ['violations']}")
         self.assertEqual("\n".join(told), "")
 
     def test_no_fault_on_the_phone(self):

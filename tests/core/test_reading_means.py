@@ -352,4 +352,4 @@ class Feeling(unittest.TestCase):
         for temperatures in ((15.0,), (15.0, 8.0), (4.0, 5.0), (24.0, 10.0)):
             told = self.told(*temperatures)
             self.assertNotIn("%", told)
-            self.assertNotIn("0.0 m", told)
+            self.assertNotIn(" 0.0 m", told)

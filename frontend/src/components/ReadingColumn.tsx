@@ -43,10 +43,12 @@ interface Props {
   water: Water;
   ring: number;
   onRing: (depthM: number) => void;
+  /** Drawn below the temperatures, so that their figures are not struck through. */
+  under?: ReactNode;
   children?: ReactNode;
 }
 
-export function ReadingColumn({ water, ring, onRing, children }: Props) {
+export function ReadingColumn({ water, ring, onRing, under, children }: Props) {
   const { plan, draft } = useReading();
   const { settings } = useReader();
   const unit = settings.depth_unit;
@@ -62,6 +64,7 @@ export function ReadingColumn({ water, ring, onRing, children }: Props) {
     <Column bedM={bedM} unit={unit} ripple={rippleOf(reading?.wind_m_s)} summary={summary} className="h-full">
       {belief && <BeliefLayer belief={belief} />}
       {plan && <LightLayer comfortM={plan.water.light_comfort_m} />}
+      {under}
       {plan?.water.temperature && (
         <TemperatureLayer
           curve={plan.water.temperature}

@@ -12,12 +12,12 @@ import { words } from "./strings";
 export type Editing =
   | { kind: "outing" }
   | { kind: "spell"; spell: Spell }
-  | { kind: "event"; event: Event; spell: Spell };
+  | { kind: "event"; event: Event; spell: Spell; made?: boolean };
 
 export interface Mend {
   outing: (body: Schemas["OutingBody"] | null) => void;
   spell: (spell: Spell, body: Schemas["SpellBody"] | null) => void;
-  event: (event: Event, body: Schemas["EventBody"] | null) => void;
+  event: (event: Event, body: Schemas["EventBody"] | null, made?: boolean) => void;
 }
 
 function fault(path: string, message: string, accepted: string): Problem {
@@ -287,7 +287,7 @@ export default function EditSheet({ editing, outing, zone, mend, onClose }: Prop
       onClose();
     };
   return (
-    <Sheet onClose={onClose} title={words.edit}>
+    <Sheet onClose={onClose} title={editing.kind === "event" && editing.made ? words.addTitle : words.edit}>
       {editing.kind === "outing" && (
         <OutingForm outing={outing} zone={zone} onClose={onClose} onSave={then(mend.outing)} />
       )}
@@ -305,7 +305,7 @@ export default function EditSheet({ editing, outing, zone, mend, onClose }: Prop
           spell={editing.spell}
           zone={zone}
           onClose={onClose}
-          onSave={then((b: Schemas["EventBody"]) => mend.event(editing.event, b))}
+          onSave={then((b: Schemas["EventBody"]) => mend.event(editing.event, b, editing.made))}
         />
       )}
     </Sheet>

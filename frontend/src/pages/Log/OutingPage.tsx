@@ -15,6 +15,7 @@ import type { Write } from "../../offline/outbox";
 import {
   type Event,
   eventBody,
+  forgotten,
   type Outing,
   outingBody,
   type Spell,
@@ -68,8 +69,12 @@ function useMend({ outing, write }: Props): Mend {
   return {
     spell: (spell: Spell, body: Schemas["SpellBody"] | null) =>
       say(body ? words.changed : words.deleted, spellWrite(spell, body), spellWrite(spell, spellBody(spell))),
-    event: (event: Event, body: Schemas["EventBody"] | null) =>
-      say(body ? words.changed : words.deleted, eventWrite(event, body), eventWrite(event, eventBody(event))),
+    event: (event: Event, body: Schemas["EventBody"] | null, made = false) =>
+      say(
+        made ? words.added : body ? words.changed : words.deleted,
+        eventWrite(event, body),
+        eventWrite(event, made ? null : eventBody(event)),
+      ),
     outing: (body: Schemas["OutingBody"] | null) =>
       say(
         body ? words.changed : words.deleted,
@@ -233,6 +238,14 @@ function OutingWork({ outing, write }: Props) {
                       />
                     ))}
                 </ul>
+                <Button
+                  look="quiet"
+                  className="!px-0"
+                  aria-label={`${words.add}: ${spell.title}, ${clockText(spell.started_at, zone)}`}
+                  onClick={() => setEditing({ kind: "event", event: forgotten(spell), spell, made: true })}
+                >
+                  {words.add}
+                </Button>
               </li>
             ))}
           </ol>

@@ -59,8 +59,7 @@ function Headline({ plan, water }: { plan: Answer; water: Water }) {
         </Button>
       )}
       <p className="mt-1">
-        {words.width(80, bandText(unit, most.top_m, most.bottom_m))}
-        <ProfileAge water={water} />
+        {words.width(80, bandText(unit, most.top_m, most.bottom_m))} <ProfileAge water={water} />
         {plan.guessed.includes("temperature") && ` ${words.wide}`}
         {plan.guessed.length > 0 && (
           <span className="text-soft"> {words.guessed(plan.guessed.join(", "))}</span>
@@ -221,7 +220,16 @@ function PlanWork({ water }: { water: Water }) {
   return (
     <TwoPane
       column={
-        <ReadingColumn water={water} ring={ring} onRing={setRing}>
+        <ReadingColumn
+          water={water}
+          ring={ring}
+          onRing={setRing}
+          under={
+            active &&
+            !factor &&
+            !tried.after && <PathLayer tracks={active.tracks ?? []} countS={active.count_s} />
+          }
+        >
           {factor && belief && (
             <FactorLayer
               factor={factor}
@@ -230,9 +238,6 @@ function PlanWork({ water }: { water: Water }) {
             />
           )}
           {tried.after && belief && <TriedLayer plan={tried.after} place={belief.place} />}
-          {active && !factor && !tried.after && (
-            <PathLayer tracks={active.tracks ?? []} countS={active.count_s} />
-          )}
           {plan && <SetUpLayer setUps={plan.set_ups} chosen={index} onChoose={choose} />}
         </ReadingColumn>
       }

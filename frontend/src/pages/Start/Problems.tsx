@@ -5,8 +5,9 @@ import { words } from "./strings";
 /** Bring the first faulty field into view and give it the focus; folded parts open for it. */
 export function toFirstFault() {
   requestAnimationFrame(() => {
-    const field = document.querySelector<HTMLElement>("main [aria-invalid=true]");
-    const fault = field ?? document.querySelector<HTMLElement>("main [role=alert]");
+    const fault = document.querySelector<HTMLElement>("main [aria-invalid=true], main [role=alert]");
+    const told = fault?.getAttribute("role") === "alert";
+    const field = told ? fault?.closest("section, li")?.querySelector<HTMLElement>("button, input") : fault;
     for (let box = fault?.closest("details"); box; box = box.parentElement?.closest("details"))
       box.open = true;
     fault?.scrollIntoView({ block: "center" });

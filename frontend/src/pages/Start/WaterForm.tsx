@@ -75,6 +75,7 @@ function PlaceRow({
   onChange,
   onRemove,
   problemAt,
+  short,
 }: {
   place: PlaceDraft;
   index: number;
@@ -82,6 +83,7 @@ function PlaceRow({
   onChange: (p: PlaceDraft) => void;
   onRemove: () => void;
   problemAt: Props["problemAt"];
+  short: boolean;
 }) {
   const set = (part: Partial<PlaceDraft>) => onChange({ ...place, ...part });
   const n = index + 1;
@@ -129,22 +131,24 @@ function PlaceRow({
             onChange={(e) => set({ to: e.target.value })}
           />
         </span>
-        <Select
-          aria-label={`${words.place(n)}: ${words.faces}`}
-          title={words.faces}
-          className="!w-20"
-          value={place.facing}
-          onChange={(e) => set({ facing: e.target.value })}
-        >
-          <option value="">{words.facesAny}</option>
-          {[
-            ...new Set([...POINTS.map((_, i) => String(i * 45)), ...(place.facing ? [place.facing] : [])]),
-          ].map((deg) => (
-            <option key={deg} value={deg}>
-              {POINTS[Number(deg) / 45] ?? `${deg}°`}
-            </option>
-          ))}
-        </Select>
+        {!short && (
+          <Select
+            aria-label={`${words.place(n)}: ${words.faces}`}
+            title={words.faces}
+            className="!w-20"
+            value={place.facing}
+            onChange={(e) => set({ facing: e.target.value })}
+          >
+            <option value="">{words.facesAny}</option>
+            {[
+              ...new Set([...POINTS.map((_, i) => String(i * 45)), ...(place.facing ? [place.facing] : [])]),
+            ].map((deg) => (
+              <option key={deg} value={deg}>
+                {POINTS[Number(deg) / 45] ?? `${deg}°`}
+              </option>
+            ))}
+          </Select>
+        )}
         <Button
           look="quiet"
           className="!px-2 text-xl !no-underline"
@@ -159,7 +163,7 @@ function PlaceRow({
   );
 }
 
-function Places({ value, onChange, problemAt, settings }: Props) {
+function Places({ value, onChange, problemAt, settings, short = false }: Props) {
   const set = (places: PlaceDraft[]) => onChange({ ...value, places });
   const whole = problemAt("places");
   return (
@@ -174,6 +178,7 @@ function Places({ value, onChange, problemAt, settings }: Props) {
             index={i}
             unit={settings.depth_unit}
             problemAt={problemAt}
+            short={short}
             onChange={(next) => set(value.places.map((p, k) => (k === i ? next : p)))}
             onRemove={() => set(value.places.filter((_, k) => k !== i))}
           />
