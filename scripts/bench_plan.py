@@ -12,13 +12,13 @@ from bench import EXAMPLE, command_bench, milliseconds, plan_bench, row
 ROOT = pathlib.Path(__file__).resolve().parents[1]
 sys.path.insert(0, str(ROOT))
 
-from stillthread.core.setup.model import HandMade, PlanInput  # noqa: E402
-from stillthread.core.setup.paths import Paths  # noqa: E402
-from stillthread.core.setup.plan import make_plan  # noqa: E402
-from stillthread.core.setup.schools import Schools  # noqa: E402
-from stillthread.formats.plan_contract import PlanRequest  # noqa: E402
-from stillthread.formats.plan_json import plan_input_from  # noqa: E402
-from stillthread.formats.strict import parse_document  # noqa: E402
+from stillthread.core.day.given import HandMade, PlanInput  # noqa: E402
+from stillthread.core.day.paths import Paths  # noqa: E402
+from stillthread.core.day.schools import Schools  # noqa: E402
+from stillthread.core.plan.make import make_plan  # noqa: E402
+from stillthread.documents.plan_contract import PlanRequest  # noqa: E402
+from stillthread.documents.plan_json import plan_input_from  # noqa: E402
+from stillthread.documents.strict import parse_document  # noqa: E402
 
 
 def example() -> PlanInput:

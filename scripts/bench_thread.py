@@ -18,7 +18,7 @@ from thread_study import cases
 ROOT = pathlib.Path(__file__).resolve().parents[1]
 sys.path.insert(0, str(ROOT))
 
-from stillthread.core.setup.paths import IN_MEMORY  # noqa: E402
+from stillthread.core.day.paths import IN_MEMORY  # noqa: E402
 from stillthread.core.thread.band import simulate, simulate_with_band  # noqa: E402
 from stillthread.core.thread.cable import STIFFNESS_N  # noqa: E402
 from stillthread.core.thread.cast import run_chain  # noqa: E402
@@ -88,10 +88,10 @@ def side_by_side() -> bool:
 
 def plan_cold_and_warm() -> bool:
     """A plan whose paths must all be computed, and one where only the sky changed."""
-    from stillthread.core.setup.plan import make_plan
-    from stillthread.formats.plan_contract import PlanRequest
-    from stillthread.formats.plan_json import plan_input_from
-    from stillthread.formats.strict import parse_document
+    from stillthread.core.plan.make import make_plan
+    from stillthread.documents.plan_contract import PlanRequest
+    from stillthread.documents.plan_json import plan_input_from
+    from stillthread.documents.strict import parse_document
 
     text = (ROOT / "docs" / "examples" / "day.json").read_text("utf-8")
     given = plan_input_from(parse_document(PlanRequest, text))

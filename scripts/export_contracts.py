@@ -13,9 +13,9 @@ import django  # noqa: E402
 
 django.setup()
 
-from stillthread.formats.plan_contract import PlanAnswer, PlanRequest  # noqa: E402
-from stillthread.formats.read_contract import ReadAnswer, ReadRequest  # noqa: E402
-from stillthread.formats.simulate_contract import SimulateAnswer, SimulateRequest  # noqa: E402
+from stillthread.documents.plan_contract import PlanAnswer, PlanRequest  # noqa: E402
+from stillthread.documents.read_contract import ReadAnswer, ReadRequest  # noqa: E402
+from stillthread.documents.simulate_contract import SimulateAnswer, SimulateRequest  # noqa: E402
 from stillthread.site.api import api  # noqa: E402
 from stillthread.web.errors import ErrorsOut  # noqa: E402
 

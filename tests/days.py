@@ -6,11 +6,12 @@ from dataclasses import replace
 from datetime import UTC, datetime
 from typing import Any
 
-from stillthread.core.setup.model import Angler, PlanInput, Rules
+from stillthread.core.day.given import Angler, PlanInput, Rules
+from stillthread.core.noted.reading import Reading
+from stillthread.core.noted.water import Place, Water
 from stillthread.core.tackle.flies import STARTER_FLIES
 from stillthread.core.tackle.lines import Line
 from stillthread.core.water.profile import Point
-from stillthread.core.water.reading import Place, Reading, Water
 
 FLOATING = Line("floating", "floating")
 TIP = Line("tip", "sink-tip", 2.0, 7, 1.8)

@@ -17,7 +17,7 @@ from django.db import connections
 from django.db.models.signals import post_migrate
 from django.test.runner import DiscoverRunner, ParallelTestSuite, get_max_test_processes
 
-from stillthread.core.setup.paths import IN_MEMORY
+from stillthread.core.day.paths import IN_MEMORY
 from stillthread.plans.exposures import FileShelf
 
 MOST_PATHS = 60_000  # every path of the whole suite, with room

@@ -15,8 +15,8 @@ from pydantic import Field
 
 from stillthread.accounts import services
 from stillthread.accounts.models import Angler
-from stillthread.formats.day_contract import Method, SchoolsIn
-from stillthread.formats.strict import Strict
+from stillthread.documents.day_contract import Method, SchoolsIn
+from stillthread.documents.strict import Strict
 from stillthread.web.errors import FAILURES, Refused
 
 router = Router(tags=["session"])

@@ -8,16 +8,16 @@ import pathlib
 import sys
 
 from stillthread.core.errors import InputError, Problem
-from stillthread.core.setup.plan import make_plan
+from stillthread.core.plan.make import make_plan
+from stillthread.core.reading.means import read_water
 from stillthread.core.thread.chain import FINE
-from stillthread.core.trout.water_means import read_water
-from stillthread.formats.plan_contract import PlanRequest
-from stillthread.formats.plan_json import plan_answer, plan_input_from
-from stillthread.formats.read_contract import ReadRequest
-from stillthread.formats.read_json import read_answer, read_input_from
-from stillthread.formats.simulate_contract import SimulateRequest
-from stillthread.formats.simulate_json import simulate_answer
-from stillthread.formats.strict import parse_document
+from stillthread.documents.plan_contract import PlanRequest
+from stillthread.documents.plan_json import plan_answer, plan_input_from
+from stillthread.documents.read_contract import ReadRequest
+from stillthread.documents.read_json import read_answer, read_input_from
+from stillthread.documents.simulate_contract import SimulateRequest
+from stillthread.documents.simulate_json import simulate_answer
+from stillthread.documents.strict import parse_document
 
 LARGEST_BYTES = 5_000_000
 

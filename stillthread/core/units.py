@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 
+GRAVITY_M_S2 = 9.80665  # standard gravity, exact by definition (CGPM 1901)
 FOOT_M = 0.3048
 INCH_M = 0.0254
 KNOT_M_S = 1852.0 / 3600.0

@@ -11,8 +11,8 @@ import numpy as np
 
 from stillthread.core.food.available import available_food
 from stillthread.demo.places import DemoWater, invented_temperature_c
-from stillthread.formats.plan_contract import SetUpOut
-from stillthread.formats.water_contract import PointIn, ReadingIn, SightingIn
+from stillthread.documents.plan_contract import SetUpOut
+from stillthread.documents.water_contract import PointIn, ReadingIn, SightingIn
 from stillthread.outings import services as outings
 from stillthread.outings.models import Outing
 from stillthread.outings.schemas import EventBody, OutingBody, SpellBody

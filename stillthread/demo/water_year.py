@@ -11,7 +11,7 @@ import numpy as np
 from stillthread.core.food.available import available_food
 from stillthread.demo.places import DemoWater, invented_outline
 from stillthread.demo.season import invented_reading
-from stillthread.formats.water_contract import SampleIn, SampleItemIn, SightingIn
+from stillthread.documents.water_contract import SampleIn, SampleItemIn, SightingIn
 from stillthread.standins.boat import NO_FAULTS, Boat
 from stillthread.standins.lake import bed_m, position
 from stillthread.standins.weather import invented_hours

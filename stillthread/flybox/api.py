@@ -11,14 +11,14 @@ from pydantic import Field, model_validator
 
 from stillthread.core.tackle.lines import Line as CoreLine
 from stillthread.core.thread.line_weight import label_doubt
+from stillthread.documents.flies_file import check_size, read_flies, write_flies_csv
+from stillthread.documents.fly_contract import FlyFile
+from stillthread.documents.plan_contract import LineIn as LineDocument
+from stillthread.documents.simulate_contract import DensityProfile, LineFamily
+from stillthread.documents.strict import Strict
 from stillthread.flybox import box_services as box
 from stillthread.flybox.models import Fly, Line
 from stillthread.flybox.schemas import FlyBody, FlyOut, StarterFly, StarterIn, TakenOut
-from stillthread.formats.flies_file import check_size, read_flies, write_flies_csv
-from stillthread.formats.fly_contract import FlyFile
-from stillthread.formats.plan_contract import LineIn as LineDocument
-from stillthread.formats.simulate_contract import DensityProfile, LineFamily
-from stillthread.formats.strict import Strict
 from stillthread.web.errors import FAILURES
 from stillthread.web.owned import delete_owned, live, put_owned
 

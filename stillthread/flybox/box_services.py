@@ -12,9 +12,17 @@ from stillthread.core.tackle.flies import STARTER_FLIES, fly_of
 from stillthread.core.tackle.fly_build import FlyBuild, add_up, usual_build, weight_class
 from stillthread.core.tackle.patterns import PATTERN_BY_KEY, Pattern
 from stillthread.core.thread.fly_sink import sink_class, sink_speed_m_s
+from stillthread.documents.fly_contract import (
+    CountDoc,
+    FlyBuildDoc,
+    FlyFile,
+    MaterialDoc,
+    PatternDoc,
+    RecipeDoc,
+    StepDoc,
+)
 from stillthread.flybox.models import Fly
 from stillthread.flybox.schemas import FlyOut, StarterFly
-from stillthread.formats.fly_contract import CountDoc, FlyBuildDoc, FlyFile, MaterialDoc, PatternDoc, RecipeDoc, StepDoc
 from stillthread.web.owned import live, put_owned
 
 

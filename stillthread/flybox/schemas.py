@@ -6,8 +6,8 @@ import uuid
 
 from pydantic import Field
 
-from stillthread.formats.fly_contract import PatternDoc, SinkClass
-from stillthread.formats.strict import Strict
+from stillthread.documents.fly_contract import PatternDoc, SinkClass
+from stillthread.documents.strict import Strict
 
 
 class FlyBody(PatternDoc):

@@ -5,8 +5,8 @@ from __future__ import annotations
 from typing import Any
 
 from stillthread.core.errors import InputError, Problem
+from stillthread.documents.plan_contract import FlyIn, LineIn, TackleIn
 from stillthread.flybox.models import Fly, Line
-from stillthread.formats.plan_contract import FlyIn, LineIn, TackleIn
 from stillthread.web.owned import live
 
 

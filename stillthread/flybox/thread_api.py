@@ -8,12 +8,12 @@ from django.http import HttpRequest
 from ninja import Router
 
 from stillthread.accounts.services import angler_of
-from stillthread.core.setup.model import Angler
+from stillthread.core.day.given import Angler
+from stillthread.documents import thread_contract as c
+from stillthread.documents import thread_json as answers
+from stillthread.documents.simulate_contract import SimulateAnswer, SimulateRequest
+from stillthread.documents.simulate_json import rig_and_cast, simulate_answer
 from stillthread.flybox.models import Rig
-from stillthread.formats import thread_contract as c
-from stillthread.formats import thread_json as answers
-from stillthread.formats.simulate_contract import SimulateAnswer, SimulateRequest
-from stillthread.formats.simulate_json import rig_and_cast, simulate_answer
 from stillthread.web.errors import FAILURES
 from stillthread.web.owned import delete_owned, live, put_owned
 

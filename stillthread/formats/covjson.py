@@ -13,9 +13,9 @@ from covjson_pydantic.coverage import Coverage
 from pydantic import ValidationError
 
 from stillthread.core.errors import InputError, Problem
+from stillthread.core.reading.hours import Hour as Hour  # the stand-ins take it from here
+from stillthread.core.reading.hours import checked_hours
 from stillthread.core.units import KMH_M_S, KNOT_M_S, MPH_M_S, fahrenheit_to_c
-from stillthread.core.water.hours import Hour as Hour  # the stand-ins take it from here
-from stillthread.core.water.hours import checked_hours
 from stillthread.core.water.profile import Point, checked_profile
 
 LARGEST_BYTES = 2_000_000

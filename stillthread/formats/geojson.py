@@ -7,8 +7,8 @@ import math
 from dataclasses import dataclass
 from typing import Any
 
+from stillthread.core.chart.outline import Outline, checked_outline
 from stillthread.core.errors import InputError, Problem
-from stillthread.core.water.outline import Outline, checked_outline
 from stillthread.core.water.profile import DEEPEST_LAKE_M
 from stillthread.formats.covjson import load_json
 
@@ -92,7 +92,7 @@ def _largest(parts: Any, path: str, notes: list[str]) -> Outline:
     """The largest polygon of a MultiPolygon; the others are named as left out."""
     if not isinstance(parts, list) or not parts:
         raise _problem(path, "The multipolygon is empty.", "at least one polygon")
-    from stillthread.core.water.outline import area_and_shore
+    from stillthread.core.chart.outline import area_and_shore
 
     outlines = [_polygon(part, f"{path}[{i}]") for i, part in enumerate(parts)]
     if len(outlines) > 1:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from datetime import date, datetime
 from typing import Any
 
-from stillthread.formats.day_contract import PastStretchIn
+from stillthread.documents.day_contract import PastStretchIn
 from stillthread.outings.effort import fish_of, live_spells, stretches
 from stillthread.outings.models import Outing, Spell
 from stillthread.waters.models import Place, Reading, Water

@@ -8,8 +8,8 @@ from typing import Literal
 
 from pydantic import AwareDatetime, Field, model_validator
 
-from stillthread.formats.plan_contract import PlanAnswer
-from stillthread.formats.strict import Depth, Strict
+from stillthread.documents.plan_contract import PlanAnswer
+from stillthread.documents.strict import Depth, Strict
 
 Kind = Literal["take", "pluck", "follow", "lost", "landed", "weed", "bottom", "blank"]
 Phase = Literal["", "drop", "first-pull", "retrieve", "pause", "hang", "float"]

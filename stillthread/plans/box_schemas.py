@@ -6,8 +6,8 @@ import uuid
 
 from pydantic import Field
 
-from stillthread.formats.fly_contract import SinkClass
-from stillthread.formats.strict import Share, Strict
+from stillthread.documents.fly_contract import SinkClass
+from stillthread.documents.strict import Share, Strict
 from stillthread.plans.schemas import PlanBody
 
 

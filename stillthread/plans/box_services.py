@@ -7,13 +7,13 @@ from typing import Any
 
 from django.db import transaction
 
-from stillthread.core.setup.box import Tie, box_fits, sum_materials
+from stillthread.core.flies.box import Tie, box_fits, sum_materials
+from stillthread.core.reading.means import food_on
 from stillthread.core.tackle.patterns import PATTERNS
 from stillthread.core.tackle.recipe import Material
-from stillthread.core.trout.water_means import food_on
+from stillthread.documents.plan_json import plan_input_from
 from stillthread.flybox.box_services import fly_out
 from stillthread.flybox.models import Fly
-from stillthread.formats.plan_json import plan_input_from
 from stillthread.plans import box_schemas as c
 from stillthread.plans.schemas import PlanBody
 from stillthread.plans.services import compute, request_for

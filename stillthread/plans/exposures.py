@@ -13,7 +13,7 @@ import numpy as np
 from django.conf import settings
 
 from stillthread.core import tackle, thread
-from stillthread.core.setup.paths import Paths
+from stillthread.core.day.paths import Paths
 from stillthread.core.thread.track import TRACK_ARRAYS, CastResult, FlyTrack, Touch
 
 TRIM_EVERY = 500

@@ -8,10 +8,10 @@ from typing import Annotated
 
 from pydantic import AwareDatetime, Field
 
-from stillthread.formats.day_contract import Aim, ComparedIn, FactorName, HandMadeIn
-from stillthread.formats.plan_contract import PlanAnswer
-from stillthread.formats.strict import Strict
-from stillthread.formats.water_contract import ReadingIn, SampleIn, SightingIn
+from stillthread.documents.day_contract import Aim, ComparedIn, FactorName, HandMadeIn
+from stillthread.documents.plan_contract import PlanAnswer
+from stillthread.documents.strict import Strict
+from stillthread.documents.water_contract import ReadingIn, SampleIn, SightingIn
 
 
 class PlanBody(Strict):

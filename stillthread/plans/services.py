@@ -8,14 +8,14 @@ from typing import Any
 
 from stillthread.accounts.models import Angler
 from stillthread.accounts.services import angler_of
+from stillthread.core.day.given import METHODS
+from stillthread.core.day.schools import AIMS, QUESTIONS
 from stillthread.core.errors import InputError, Problem
-from stillthread.core.setup.model import METHODS
-from stillthread.core.setup.plan import make_plan
-from stillthread.core.setup.schools import AIMS, QUESTIONS
+from stillthread.core.plan.make import make_plan
+from stillthread.documents.day_contract import SchoolsIn
+from stillthread.documents.plan_contract import AnglerIn, PlanAnswer, PlanRequest, RulesIn, SetUpOut
+from stillthread.documents.plan_json import plan_answer, plan_input_from
 from stillthread.flybox.services import fly_documents, tackle_document
-from stillthread.formats.day_contract import SchoolsIn
-from stillthread.formats.plan_contract import AnglerIn, PlanAnswer, PlanRequest, RulesIn, SetUpOut
-from stillthread.formats.plan_json import plan_answer, plan_input_from
 from stillthread.outings import services as outings
 from stillthread.outings.past import past_stretches
 from stillthread.outings.schemas import OutingBody, OutingOut, SpellBody

@@ -13,8 +13,8 @@ from django.http import Http404, HttpRequest
 from django.utils import timezone
 from ninja import Router
 
+from stillthread.documents.strict import Strict
 from stillthread.flybox.models import Fly, Line, Rig
-from stillthread.formats.strict import Strict
 from stillthread.outings.models import Event, Outing, Spell
 from stillthread.waters.models import Reading, Sounding, SoundingLine, Water
 from stillthread.web.errors import FAILURES

@@ -10,8 +10,8 @@ from ninja import File, Router
 from ninja.files import UploadedFile
 from pydantic import Field
 
+from stillthread.documents.read_contract import ReadAnswer
 from stillthread.formats.profile_csv import check_size
-from stillthread.formats.read_contract import ReadAnswer
 from stillthread.waters import reading_services, services
 from stillthread.waters.models import Reading, Water
 from stillthread.waters.schemas import (

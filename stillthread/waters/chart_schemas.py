@@ -8,8 +8,8 @@ from typing import Literal
 
 from pydantic import AwareDatetime, Field, model_validator
 
-from stillthread.formats.strict import Strict
-from stillthread.formats.water_contract import HourIn, LonLat, Ring
+from stillthread.documents.strict import Strict
+from stillthread.documents.water_contract import HourIn, LonLat, Ring
 
 Method = Literal["sounder", "rod", "weight-on-fly", "marked-cord", "asked", "chart"]
 

@@ -11,8 +11,7 @@ import numpy as np
 from django.db import transaction
 
 from stillthread.accounts.services import angler_of
-from stillthread.core.errors import InputError
-from stillthread.core.water.outline import (
+from stillthread.core.chart.outline import (
     Outline,
     area_and_shore,
     checked_outline,
@@ -20,7 +19,7 @@ from stillthread.core.water.outline import (
     longest_fetch_m,
     shore_stretches,
 )
-from stillthread.core.water.sounding import (
+from stillthread.core.chart.sounding import (
     METHODS,
     Sounding,
     below_datum_m,
@@ -29,8 +28,9 @@ from stillthread.core.water.sounding import (
     pooled_depth,
     sounding_doubt_m,
 )
-from stillthread.core.water.sounding_line import ledges, wild
-from stillthread.core.water.wind import downwind_shore, onto_shore
+from stillthread.core.chart.sounding_line import ledges, wild
+from stillthread.core.errors import InputError
+from stillthread.core.sky.wind import downwind_shore, onto_shore
 from stillthread.formats.geojson import MappedPlace, MappedSounding, WaterMap, read_water_map, write_water_map
 from stillthread.waters import chart_schemas as c
 from stillthread.waters import models

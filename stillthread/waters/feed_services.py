@@ -13,9 +13,9 @@ from django.conf import settings
 from django.utils import timezone
 
 from stillthread.core.errors import InputError, Problem
-from stillthread.core.water.hours import Hour
+from stillthread.core.reading.hours import Hour
+from stillthread.documents.water_contract import HourIn
 from stillthread.formats.covjson import LARGEST_BYTES, read_weather_coverage
-from stillthread.formats.water_contract import HourIn
 from stillthread.waters import chart_schemas as c
 from stillthread.waters.chart_services import append_points, start_line
 from stillthread.waters.feed import FEEDS, Feed, LinePoint

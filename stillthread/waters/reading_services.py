@@ -14,13 +14,13 @@ from stillthread.core.food.catalogue import BY_KEY, CATALOGUE
 from stillthread.core.food.prey import COLOURS, FAMILIES, Layer, Prey
 from stillthread.core.food.season import WaterYear
 from stillthread.core.food.seen import ABUNDANCE_COUNT, sample_counts
-from stillthread.core.trout.ahead import cautions_ahead
-from stillthread.core.trout.water_means import read_water, water_year
+from stillthread.core.reading.ahead import cautions_ahead
+from stillthread.core.reading.means import read_water, water_year
 from stillthread.core.water.layers import read_layers
-from stillthread.formats.read_contract import ElsewhereIn, ReadAnswer, ReadRequest
-from stillthread.formats.read_json import read_answer, read_input_from
-from stillthread.formats.water_contract import HourIn, ReadingIn, SampleIn
-from stillthread.formats.water_json import reading_from, samples_from, water_from
+from stillthread.documents.read_contract import ElsewhereIn, ReadAnswer, ReadRequest
+from stillthread.documents.read_json import read_answer, read_input_from
+from stillthread.documents.water_contract import HourIn, ReadingIn, SampleIn
+from stillthread.documents.water_json import reading_from, samples_from, water_from
 from stillthread.waters.models import Forecast, Reading, Water
 from stillthread.waters.schemas import (
     AheadOut,

@@ -9,9 +9,9 @@ from zoneinfo import available_timezones
 
 from pydantic import AwareDatetime, Field, field_validator, model_validator
 
-from stillthread.formats.plan_contract import RulesIn
-from stillthread.formats.strict import Name, Strict
-from stillthread.formats.water_contract import (
+from stillthread.documents.plan_contract import RulesIn
+from stillthread.documents.strict import Name, Strict
+from stillthread.documents.water_contract import (
     ContourIn,
     PlaceIn,
     PointIn,

@@ -12,14 +12,14 @@ from django.http import Http404
 
 from stillthread.core.errors import InputError, Problem
 from stillthread.core.food.seen import check_samples, check_sightings
-from stillthread.core.water.guide import first_pass_m, next_depth
+from stillthread.core.noted.reading import checked_reading
+from stillthread.core.reading.guide import first_pass_m, next_depth
 from stillthread.core.water.profile import Point
-from stillthread.core.water.reading import checked_reading
+from stillthread.documents.plan_contract import RulesIn
+from stillthread.documents.water_contract import ContourIn, PlaceIn, ReadingIn, SurfaceIn, WaterIn
+from stillthread.documents.water_json import hypsography_from, reading_from, samples_from, sightings_from
 from stillthread.formats.covjson import read_profile_coverage, write_profile_coverage
-from stillthread.formats.plan_contract import RulesIn
 from stillthread.formats.profile_csv import read_profile_csv
-from stillthread.formats.water_contract import ContourIn, PlaceIn, ReadingIn, SurfaceIn, WaterIn
-from stillthread.formats.water_json import hypsography_from, reading_from, samples_from, sightings_from
 from stillthread.waters.models import Place, Reading, Water
 from stillthread.waters.schemas import (
     NextDepthBody,

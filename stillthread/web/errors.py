@@ -9,7 +9,7 @@ from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, HttpError, ValidationError
 
 from stillthread.core.errors import InputError, NobodyWaitsError, Problem
-from stillthread.formats.strict import Strict, problem_from_pydantic
+from stillthread.documents.strict import Strict, problem_from_pydantic
 
 log = logging.getLogger("stillthread")
 LOCATION_WORDS = ("body", "query", "path", "file", "form", "payload")

@@ -6,9 +6,9 @@ from unittest import mock
 from django.contrib.auth.models import AnonymousUser
 from django.test import RequestFactory
 
+from stillthread.core.day.paths import Paths
 from stillthread.core.errors import NobodyWaitsError
-from stillthread.core.setup.paths import Paths
-from stillthread.core.setup.plan import make_plan
+from stillthread.core.plan.make import make_plan
 from stillthread.core.thread.band import simulate
 from stillthread.web.asked import newest
 from tests.api.base import ApiCase
@@ -40,7 +40,7 @@ class Dropped(ApiCase):
     def test_a_plan_stops_before_its_next_path(self):
         answers = iter([True, True])
         paths = Paths().while_(lambda: next(answers, False))
-        patched = mock.patch("stillthread.core.setup.paths.simulate", side_effect=simulate)
+        patched = mock.patch("stillthread.core.day.paths.simulate", side_effect=simulate)
         with patched as run, self.assertRaises(NobodyWaitsError):
             make_plan(day(), paths)
         self.assertEqual(run.call_count, 2)

@@ -64,15 +64,15 @@ class EveryRoute(ApiCase):
         import importlib
         import inspect
 
-        from stillthread.formats.strict import Strict
+        from stillthread.documents.strict import Strict
 
         seen = {}
         for module in (
-            "formats.plan_contract",
-            "formats.water_contract",
-            "formats.read_contract",
-            "formats.simulate_contract",
-            "formats.thread_contract",
+            "documents.plan_contract",
+            "documents.water_contract",
+            "documents.read_contract",
+            "documents.simulate_contract",
+            "documents.thread_contract",
             "waters.chart_schemas",
             "web.errors",
             "accounts.api",

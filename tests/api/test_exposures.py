@@ -8,8 +8,8 @@ from unittest import mock
 
 import numpy as np
 
-from stillthread.core.setup.paths import Paths, rig_of, tied
-from stillthread.core.setup.plan import make_plan
+from stillthread.core.day.paths import Paths, rig_of, tied
+from stillthread.core.plan.make import make_plan
 from stillthread.core.tackle.rig import Float
 from stillthread.core.thread.retrieve import usual_pull
 from stillthread.plans import exposures
@@ -44,7 +44,7 @@ class Shelf(unittest.TestCase):
     def test_a_plan_from_the_file_is_the_plan_computed(self):
         computed = make_plan(day(), Paths())
         make_plan(day(), Paths(FileShelf(self.file)))
-        with mock.patch("stillthread.core.setup.paths.simulate", side_effect=AssertionError("computed again")):
+        with mock.patch("stillthread.core.day.paths.simulate", side_effect=AssertionError("computed again")):
             kept = make_plan(day(), Paths(FileShelf(self.file)))
         self.assertEqual([s.key for s in kept.set_ups], [s.key for s in computed.set_ups])
         for one, other in zip(kept.set_ups, computed.set_ups, strict=True):

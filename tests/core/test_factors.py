@@ -8,11 +8,12 @@ import numpy as np
 
 from stillthread.core.food.available import available_food
 from stillthread.core.food.seen import Sighting
+from stillthread.core.noted.reading import Reading
+from stillthread.core.noted.water import Place
+from stillthread.core.sky.light import read_light
 from stillthread.core.trout import factors as f
 from stillthread.core.trout.belief import cells
 from stillthread.core.trout.stocking import stocking_factor
-from stillthread.core.water.light import read_light
-from stillthread.core.water.reading import Place, Reading
 from tests.days import DROP, MARGIN, MAY, SUMMER, UPLAND, profile
 
 Z = cells(6.0)

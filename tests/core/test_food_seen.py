@@ -19,8 +19,8 @@ from stillthread.core.food.prey import COLOURS, FAMILIES
 from stillthread.core.food.season import USUAL_YEAR, WaterYear, degree_days, month_weight, season_shift_days
 from stillthread.core.food.seen import BETWEEN_FISH, SampleItem, Sighting, ThroatSample, sample_counts
 from stillthread.core.food.where import depth_density, food_density
-from stillthread.core.trout.water_means import water_year
-from stillthread.core.water.reading import Water
+from stillthread.core.noted.water import Water
+from stillthread.core.reading.means import water_year
 from stillthread.core.water.year import guessed_year, year_curve
 
 MAY = datetime(2026, 5, 15, 12, tzinfo=UTC)

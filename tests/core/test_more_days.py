@@ -4,11 +4,12 @@ import unittest
 from dataclasses import replace
 from datetime import UTC, datetime
 
+from stillthread.core.day.given import Angler, Rules
 from stillthread.core.food.seen import Sighting
-from stillthread.core.setup.model import Angler, Rules
-from stillthread.core.setup.plan import make_plan
+from stillthread.core.noted.reading import Reading
+from stillthread.core.noted.water import Place
+from stillthread.core.plan.make import make_plan
 from stillthread.core.trout.belief import smallest_band
-from stillthread.core.water.reading import Place, Reading
 from tests.days import FLOATING, UPLAND, day, profile
 
 

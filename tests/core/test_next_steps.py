@@ -6,10 +6,10 @@ from dataclasses import replace
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from stillthread.core.setup.changed import what_changed
-from stillthread.core.setup.model import METHODS, Angler, Rules
-from stillthread.core.setup.plan import make_plan
-from stillthread.core.setup.rank import alike, over_session, pick_different
+from stillthread.core.day.given import METHODS, Angler, Rules
+from stillthread.core.plan.changed import what_changed
+from stillthread.core.plan.make import make_plan
+from stillthread.core.plan.rank import alike, over_session, pick_different
 from tests.checks import some
 from tests.days import MAY, day
 

@@ -4,8 +4,7 @@ import unittest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from stillthread.core.errors import InputError
-from stillthread.core.water.outline import (
+from stillthread.core.chart.outline import (
     Outline,
     area_and_shore,
     centre_of,
@@ -16,6 +15,7 @@ from stillthread.core.water.outline import (
     longest_fetch_m,
     shore_stretches,
 )
+from stillthread.core.errors import InputError
 from tests import checks
 
 HERE = (-2.4, 54.1)

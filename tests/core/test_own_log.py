@@ -17,7 +17,7 @@ from stillthread.core.evidence.likeness import (
     rate_over_depth,
     shrunk_rate,
 )
-from stillthread.core.setup.plan import make_plan
+from stillthread.core.plan.make import make_plan
 from stillthread.core.trout.belief import cells
 from stillthread.core.trout.own_log import MOST_SAID, own_log_factor
 from tests.days import DROP, day

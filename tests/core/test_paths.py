@@ -7,9 +7,7 @@ import numpy as np
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from stillthread.core.errors import InputError
-from stillthread.core.setup.model import PlacedFly
-from stillthread.core.setup.paths import (
+from stillthread.core.day.paths import (
     IN_MEMORY,
     Paths,
     binned_bed_m,
@@ -20,15 +18,17 @@ from stillthread.core.setup.paths import (
     rig_of,
     tied,
 )
-from stillthread.core.setup.plan import make_plan
-from stillthread.core.setup.retrieves import RETRIEVES
-from stillthread.core.setup.score import Reach
+from stillthread.core.errors import InputError
+from stillthread.core.flies.placed import PlacedFly
+from stillthread.core.methods.retrieves import RETRIEVES
+from stillthread.core.plan.make import make_plan
 from stillthread.core.tackle.flies import STARTER_FLIES
 from stillthread.core.tackle.leaders import casting_leader, sinking_leader
 from stillthread.core.tackle.lines import Line
 from stillthread.core.tackle.rig import Piece, Rig, TiedFly, level_pieces, x_size_of
 from stillthread.core.thread.cast import Cast, check_cast, level_bed
 from stillthread.core.thread.retrieve import usual_pull
+from stillthread.core.trout.reach import Reach
 from tests.days import TYPE_3, day
 
 LEADER = sinking_leader(3, 1)

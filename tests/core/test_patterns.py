@@ -6,12 +6,12 @@ from datetime import UTC, datetime
 
 import numpy as np
 
+from stillthread.core.flies.box import Tie, box_fits, sum_materials
 from stillthread.core.food.available import available_food
 from stillthread.core.food.catalogue import BY_KEY, PREY_KEYS
 from stillthread.core.food.prey import FAMILIES
 from stillthread.core.food.seen import Sighting
-from stillthread.core.setup.box import Tie, box_fits, sum_materials
-from stillthread.core.setup.plan import make_plan
+from stillthread.core.plan.make import make_plan
 from stillthread.core.tackle.flies import STARTER_FLIES
 from stillthread.core.tackle.fly_build import FlyBuild, add_up, build_on_hook, shank_mm, weight_class
 from stillthread.core.tackle.patterns import PATTERNS

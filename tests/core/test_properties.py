@@ -7,10 +7,10 @@ from hypothesis import example, given
 from hypothesis import strategies as st
 
 from stillthread.core.evidence.rates import Stretch, by_depth, poisson_rate
+from stillthread.core.sky.light import RIPPLE_COVER, read_light
 from stillthread.core.tackle.leaders import float_leader, team_leader
 from stillthread.core.trout.temperature import CONSUMPTION, WELFARE_LIMITS_C, appetite, preference, welfare
 from stillthread.core.water.layers import find_thermocline
-from stillthread.core.water.light import RIPPLE_COVER, read_light
 from stillthread.core.water.profile import Point, checked_profile, temperature_at
 
 

@@ -10,20 +10,8 @@ import numpy as np
 from hypothesis import given
 from hypothesis import strategies as st
 
-from stillthread.core.errors import InputError
-from stillthread.core.food.seen import SampleItem, Sighting, ThroatSample
-from stillthread.core.trout.open_band import STAYS_BELOW_C, feeling, open_band
-from stillthread.core.trout.temperature import appetite, preference
-from stillthread.core.trout.water_means import ReadInput, read_water
-from stillthread.core.water.edges import daily_warming_c, warm_edges
-from stillthread.core.water.guide import first_pass_m, next_depth
-from stillthread.core.water.hours import Hour, checked_hours, day_hours, wind_hour, wind_turns
-from stillthread.core.water.layers import find_thermocline, read_layers
-from stillthread.core.water.outline import Outline
-from stillthread.core.water.oxygen import oxygen_curve
-from stillthread.core.water.profile import Point, temperature_at
-from stillthread.core.water.reading import Reading, fetch_on
-from stillthread.core.water.sounding import (
+from stillthread.core.chart.outline import Outline
+from stillthread.core.chart.sounding import (
     METHODS,
     Sounding,
     below_datum_m,
@@ -33,8 +21,20 @@ from stillthread.core.water.sounding import (
     rod_reach_m,
     sounding_doubt_m,
 )
+from stillthread.core.errors import InputError
+from stillthread.core.food.seen import SampleItem, Sighting, ThroatSample
+from stillthread.core.noted.reading import Reading, fetch_on
+from stillthread.core.reading.edges import daily_warming_c, warm_edges
+from stillthread.core.reading.guide import first_pass_m, next_depth
+from stillthread.core.reading.hours import Hour, checked_hours, day_hours, wind_hour, wind_turns
+from stillthread.core.reading.means import ReadInput, read_water
+from stillthread.core.reading.wind_now import read_wind, wind_sentence
+from stillthread.core.trout.open_band import STAYS_BELOW_C, feeling, open_band
+from stillthread.core.trout.temperature import appetite, preference
+from stillthread.core.water.layers import find_thermocline, read_layers
+from stillthread.core.water.oxygen import oxygen_curve
+from stillthread.core.water.profile import Point, temperature_at
 from stillthread.core.water.stability import Contour
-from stillthread.core.water.wind_now import read_wind, wind_sentence
 from tests.days import MAY, SUMMER, UPLAND, profile
 
 NOON = datetime(2026, 5, 14, 12, tzinfo=UTC)

@@ -4,9 +4,9 @@ import unittest
 from dataclasses import fields, replace
 from datetime import UTC, datetime
 
-from stillthread.core.setup.model import Angler, Before, Rules
-from stillthread.core.setup.plan import make_plan
-from stillthread.core.setup.schools import QUESTIONS, Schools
+from stillthread.core.day.given import Angler, Before, Rules
+from stillthread.core.day.schools import QUESTIONS, Schools
+from stillthread.core.plan.make import make_plan
 from stillthread.core.tackle.lines import Line
 from tests.checks import some
 from tests.days import FLOATING, MAY, TYPE_7, UPLAND, day, profile

@@ -8,7 +8,7 @@ import tmm
 from hypothesis import given
 from hypothesis import strategies as st
 
-from stillthread.core.water.light import (
+from stillthread.core.sky.light import (
     attenuation_band_per_m,
     attenuation_from_secchi,
     can_spot,
@@ -19,7 +19,7 @@ from stillthread.core.water.light import (
     looking_deg,
     twilight_depth_m,
 )
-from stillthread.core.water.optics import (
+from stillthread.core.sky.optics import (
     apparent_depth_m,
     clear_view_m,
     reflectance,
@@ -27,7 +27,7 @@ from stillthread.core.water.optics import (
     seen_by_fish,
     window_radius_m,
 )
-from stillthread.core.water.sun import (
+from stillthread.core.sky.sun import (
     sun_azimuth_by_hemisphere,
     sun_azimuth_deg,
     sun_day,

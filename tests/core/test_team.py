@@ -7,12 +7,12 @@ from datetime import UTC, datetime
 from hypothesis import given
 from hypothesis import strategies as st
 
+from stillthread.core.flies.choose import FlyDay, Match, Wanted, rank_flies
+from stillthread.core.flies.team import is_bright, order_team, place_flies, point_for
 from stillthread.core.food.available import available_food
 from stillthread.core.food.catalogue import BY_KEY
 from stillthread.core.food.seen import Sighting
-from stillthread.core.setup.choose_flies import FlyDay, Match, Wanted, rank_flies
-from stillthread.core.setup.plan import make_plan
-from stillthread.core.setup.team import is_bright, order_team, place_flies, point_for
+from stillthread.core.plan.make import make_plan
 from stillthread.core.tackle.flies import STARTER_FLIES, Fly
 from stillthread.core.tackle.fly_build import FlyBuild
 from tests.days import day

@@ -7,12 +7,12 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from stillthread.core.food.available import available_food
-from stillthread.core.setup.plan import make_plan
+from stillthread.core.noted.reading import Reading, light_on
+from stillthread.core.plan.make import make_plan
+from stillthread.core.sky.light import read_light
 from stillthread.core.trout.belief import believe, cells, smallest_band
 from stillthread.core.trout.notice import notice_kernel, upward_reach_m
 from stillthread.core.trout.temperature import CONSUMPTION, appetite, behaviour, preference, welfare
-from stillthread.core.water.light import read_light
-from stillthread.core.water.reading import Reading, light_on
 from tests import checks
 from tests.days import BASIN, DROP, MAY, SUMMER, UPLAND, day, profile
 

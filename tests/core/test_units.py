@@ -4,7 +4,7 @@ import unittest
 from stillthread.core import units
 from stillthread.core.tackle import leaders
 from stillthread.core.thread import fluid
-from stillthread.core.water import wind
+from stillthread.core.sky import wind
 from tests import checks
 
 

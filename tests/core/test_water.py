@@ -7,11 +7,11 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from stillthread.core.errors import InputError
+from stillthread.core.noted.reading import Reading, checked_reading
+from stillthread.core.sky.light import attenuation_from_secchi, cloud_transmission, read_light
+from stillthread.core.sky.sun import sun_elevation_by_hemisphere, sun_elevation_deg
 from stillthread.core.water.density import fresh_water_density
-from stillthread.core.water.light import attenuation_from_secchi, cloud_transmission, read_light
 from stillthread.core.water.profile import Point, checked_profile, oxygen_at, temperature_at
-from stillthread.core.water.reading import Reading, checked_reading
-from stillthread.core.water.sun import sun_elevation_by_hemisphere, sun_elevation_deg
 from tests import checks
 from tests.days import profile
 

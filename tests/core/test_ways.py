@@ -4,17 +4,19 @@ import unittest
 from dataclasses import replace
 from datetime import UTC, datetime
 
+from stillthread.core.day.context import cast_in_wind_m
+from stillthread.core.day.given import Angler, Rules
+from stillthread.core.day.model import RuledOut
+from stillthread.core.day.schools import Schools
 from stillthread.core.food.seen import Sighting
-from stillthread.core.setup.afloat import dangle, drifted, settled_band
-from stillthread.core.setup.context import cast_in_wind_m
-from stillthread.core.setup.model import Angler, RuledOut, Rules, SetUp
-from stillthread.core.setup.over_bed import over_weed, slope_bed, up_slope
-from stillthread.core.setup.plan import day_context, make_plan
-from stillthread.core.setup.schools import Schools
-from stillthread.core.setup.sunk import with_band
-from stillthread.core.setup.ways import buoyant_point, deep_tip, on_sinking_leader
+from stillthread.core.methods.afloat import dangle, drifted, settled_band
+from stillthread.core.methods.counted import with_band
+from stillthread.core.methods.model import SetUp
+from stillthread.core.methods.over_bed import over_weed, slope_bed, up_slope
+from stillthread.core.methods.ways import buoyant_point, deep_tip, on_sinking_leader
+from stillthread.core.noted.water import Place
+from stillthread.core.plan.make import day_context, make_plan
 from stillthread.core.tackle.lines import Line
-from stillthread.core.water.reading import Place
 from tests.checks import some
 from tests.days import BASIN, FLOATING, INTERMEDIATE, MARGIN, MAY, SUMMER, TYPE_7, UPLAND, day, profile
 
@@ -143,13 +145,13 @@ class Limits(unittest.TestCase):
     def test_casting_over_fish_in_a_flat_calm_costs_and_a_float_does_not(self):
         calm = replace(SHALLOW, wind_m_s=0.3, cloud_oktas=0)
         here = context(water=WEEDY, place="Weed", reading=calm)
-        from stillthread.core.setup.worth import disturbance
+        from stillthread.core.methods.worth import disturbance
 
         self.assertEqual(disturbance(here, "float", 0.4), 1.0)
         self.assertLess(disturbance(here, "intermediate", 0.4), disturbance(here, "intermediate", 1.0))
 
     def test_fish_on_the_bottom_by_school(self):
-        from stillthread.core.setup.over_bed import crawl_weight
+        from stillthread.core.methods.over_bed import crawl_weight
 
         scuds = (Sighting("many", "scud"),)
         self.assertEqual(crawl_weight(context(sightings=scuds)), 1.0)

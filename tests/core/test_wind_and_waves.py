@@ -3,9 +3,8 @@ import unittest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from stillthread.core.units import KNOT_M_S, beaufort_from_m_s
-from stillthread.core.water.waves import wave_on_fetch, wavelength_m, wind_set_up_m
-from stillthread.core.water.wind import (
+from stillthread.core.sky.waves import wave_on_fetch, wavelength_m, wind_set_up_m
+from stillthread.core.sky.wind import (
     boat_level,
     compass_point,
     downwind_shore,
@@ -14,6 +13,7 @@ from stillthread.core.water.wind import (
     upwind_shore,
     wind_chill_c,
 )
+from stillthread.core.units import KNOT_M_S, beaufort_from_m_s
 from tests import checks
 
 

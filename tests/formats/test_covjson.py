@@ -9,7 +9,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from stillthread.core.errors import InputError
-from stillthread.core.water.hours import Hour
+from stillthread.core.reading.hours import Hour
 from stillthread.core.water.profile import Point
 from stillthread.formats.covjson import (
     read_profile_coverage,

@@ -6,8 +6,8 @@ import unittest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from stillthread.core.chart.outline import Outline, area_and_shore
 from stillthread.core.errors import InputError
-from stillthread.core.water.outline import Outline, area_and_shore
 from stillthread.formats.geojson import MappedPlace, MappedSounding, WaterMap, read_water_map, write_water_map
 from tests import checks
 

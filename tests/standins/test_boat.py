@@ -5,7 +5,7 @@ from datetime import UTC, datetime, timedelta
 
 import numpy as np
 
-from stillthread.core.water.sounding_line import ledges, running_median, wild
+from stillthread.core.chart.sounding_line import ledges, running_median, wild
 from stillthread.formats.covjson import read_weather_coverage, write_weather_coverage
 from stillthread.formats.nmea import DepthSentence, Fix, Heading, SentenceError, Wind, read_sentence, true_wind
 from stillthread.standins.boat import NO_FAULTS, Boat, Faults

@@ -14,6 +14,7 @@ from stillthread.core.thread.chain import NOMINAL, RANKING, Chain, Detail, WhatI
 from stillthread.core.thread.fluid import water_properties
 from stillthread.core.thread.retrieve import HANG_MARK_M, Pull, schedule
 from stillthread.core.thread.track import FILM_ZONE_M, TOUCH_M, CastResult, FlyTrack, Touch
+from stillthread.core.units import GRAVITY_M_S2
 
 Array = NDArray[np.float64]
 
@@ -129,7 +130,7 @@ def fly_track(rig: Rig, chain: Chain, n: int, times: Array, places: Array, flow_
     if fly.dropper_m > 0:
         vx, vz = np.gradient(x, times) - flow_m_s, np.gradient(z, times)
         speed = np.hypot(vx, vz)
-        weight = fly.submerged_g * 1e-3 * 9.80665
+        weight = fly.submerged_g * 1e-3 * GRAVITY_M_S2
         q = chain.nodes[at, 1]
         fx, fz = -q * speed * vx, weight - q * speed * vz
         size = np.maximum(np.hypot(fx, fz), 1e-9)

@@ -8,8 +8,9 @@ import numpy as np
 from numpy.typing import NDArray
 
 from stillthread.core.tackle.rig import MATERIAL_DENSITY, Rig
-from stillthread.core.thread.fluid import GRAVITY_M_S2, normal_drag_n_m, water_properties
+from stillthread.core.thread.fluid import normal_drag_n_m, water_properties
 from stillthread.core.thread.line_weight import line_stretches
+from stillthread.core.units import GRAVITY_M_S2
 
 Array = NDArray[np.float64]
 

@@ -11,8 +11,9 @@ from stillthread.core.tackle.floats import SLIDE_FRICTION_G
 from stillthread.core.tackle.rig import Rig, load_g
 from stillthread.core.thread.cast import WIND_DRIFT_SHARE, Cast, check_cast, first_touch, fly_track, run_chain
 from stillthread.core.thread.chain import NOMINAL, RANKING, Chain, Detail, WhatIf, build_chain
-from stillthread.core.thread.fluid import GRAVITY_M_S2, tangential_drag_n_m, water_properties
+from stillthread.core.thread.fluid import tangential_drag_n_m, water_properties
 from stillthread.core.thread.track import CastResult
+from stillthread.core.units import GRAVITY_M_S2
 
 Array = NDArray[np.float64]
 

@@ -7,7 +7,6 @@ import math
 from stillthread.core.thread.compiled import compiled
 from stillthread.core.water.density import fresh_water_density
 
-GRAVITY_M_S2 = 9.80665
 REYNOLDS_FLOOR = 1e-4
 # Skin friction along a thin thread: 4 π μ U / ln(4 ν x / (U a²)); the logarithm stays near 6 for fly lines, 0.05 to
 # 0.9 m/s, half a metre to 20 m (Glauert & Lighthill 1955, from memory).

@@ -4,7 +4,8 @@ from __future__ import annotations
 
 from stillthread.core.tackle.fly_build import FlyBuild, add_up, usual_build
 from stillthread.core.tackle.rig import TiedFly
-from stillthread.core.thread.fluid import GRAVITY_M_S2, terminal_speed_m_s
+from stillthread.core.thread.fluid import terminal_speed_m_s
+from stillthread.core.units import GRAVITY_M_S2
 
 USUAL_TEMPERATURE_C = 10.0
 # Sink classes by the slowest speed [m/s] of each, slowest first; a fly that rises floats. Our division.

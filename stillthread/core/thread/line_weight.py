@@ -7,8 +7,8 @@ from dataclasses import dataclass
 from functools import lru_cache
 
 from stillthread.core.tackle.lines import DENSITY_PROFILES, Line, mass_per_metre_kg
-from stillthread.core.thread.fluid import GRAVITY_M_S2, normal_drag_n_m, water_properties
-from stillthread.core.units import m_s_to_inches_per_second
+from stillthread.core.thread.fluid import normal_drag_n_m, water_properties
+from stillthread.core.units import GRAVITY_M_S2, m_s_to_inches_per_second
 
 FLOATING_DENSITY = 820.0  # of a floating line's coat and core together [kg/m³], common practice
 DENSEST_COAT = 3000.0  # the heaviest tungsten-loaded line [kg/m³], from memory

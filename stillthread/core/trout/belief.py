@@ -11,13 +11,14 @@ from numpy.typing import NDArray
 from stillthread.core.evidence.likeness import Likened
 from stillthread.core.food.available import Availability
 from stillthread.core.food.seen import Sighting, says_something
+from stillthread.core.noted.reading import Reading
+from stillthread.core.noted.water import Place, Water
+from stillthread.core.sky.light import Light
 from stillthread.core.trout import factors as f
 from stillthread.core.trout.factor import Factor, switched_off
 from stillthread.core.trout.factors import CELL_M
 from stillthread.core.trout.own_log import found_factor, own_log_factor
 from stillthread.core.trout.stocking import stocking_factor
-from stillthread.core.water.light import Light
-from stillthread.core.water.reading import Place, Reading, Water
 
 # Share of the belief spread evenly over all water: nobody knows better than this (design of the search).
 UNIFORM_SHARE = 0.2

@@ -11,14 +11,16 @@ from stillthread.core.food.available import Availability
 from stillthread.core.food.catalogue import BY_KEY
 from stillthread.core.food.seen import ABUNDANCE_COUNT, Sighting
 from stillthread.core.food.where import food_density
+from stillthread.core.noted.reading import Reading, oxygen_on
+from stillthread.core.noted.water import Place, Water
+from stillthread.core.sky.light import Light
+from stillthread.core.sky.wind import compass_point, downwind_shore, onto_shore
 from stillthread.core.trout.factor import Factor
 from stillthread.core.trout.notice import EASY_LIGHT
+from stillthread.core.trout.open_band import AVOIDED_MG_L
 from stillthread.core.trout.temperature import preference
 from stillthread.core.water.layers import find_thermocline
-from stillthread.core.water.light import Light
 from stillthread.core.water.profile import oxygen_at, temperature_at
-from stillthread.core.water.reading import Place, Reading, Water, oxygen_on
-from stillthread.core.water.wind import compass_point, downwind_shore, onto_shore
 
 FLOOR = 0.02
 # Surface temperature [°C] from which trout are looked for along the thermocline. Common practice.
@@ -67,7 +69,7 @@ def oxygen_factor(depths: NDArray[np.float64], water: Water, reading: Reading, w
     if curve is None:
         return Factor("oxygen", np.zeros_like(depths), "Oxygen not measured, and no temperature to guess it by.", False)
     if "measured" in curve.source:
-        poor = depths[curve.mg_l < 4]
+        poor = depths[curve.mg_l < AVOIDED_MG_L]
         words = (
             f"Below 4 mg/L from {poor[0]:.1f} m: trout keep out." if len(poor) else "Enough oxygen everywhere measured."
         )
@@ -78,7 +80,7 @@ def oxygen_factor(depths: NDArray[np.float64], water: Water, reading: Reading, w
             "oxygen", np.zeros_like(depths), "Oxygen not measured; no thermocline to starve the depths.", False
         )
     open_share = np.mean([oxygen_limits(v) for v in (curve.low_mg_l, curve.mg_l, curve.high_mg_l)], axis=0)
-    short = depths[curve.low_mg_l < 4]
+    short = depths[curve.low_mg_l < AVOIDED_MG_L]
     if len(short) == 0:
         words = "Oxygen not measured. Guess: enough down to the bed, this early in the layered season."
     else:

@@ -98,11 +98,15 @@ def welfare(warmest_c: float, species: tuple[str, ...], rule_stop_c: float | Non
     return Welfare("ok", warmest_c, stop, "Nothing against returning fish at this temperature.")
 
 
+# The trade's table for rainbows (handbook of common practice): below the first sluggish, below the second stirring [°C].
+SLUGGISH_BELOW_C, STIRRING_BELOW_C = 4.0, 7.0
+
+
 def behaviour(temperature_c: float) -> tuple[str, str]:
     """Return what rainbows do at a water temperature [°C] and how to fish for them, in the trade's words."""
     for limit, does, approach in (
-        (4.0, "sluggish, rarely chase", "static or very slow, deep and small"),
-        (7.0, "becoming active", "slow retrieves; the edges that warm first"),
+        (SLUGGISH_BELOW_C, "sluggish, rarely chase", "static or very slow, deep and small"),
+        (STIRRING_BELOW_C, "becoming active", "slow retrieves; the edges that warm first"),
         (13.0, "active", "most methods; chironomids begin to hatch"),
         (17.0, "in their best feeding band", "anything: choose by the food"),
         (18.0, "feeding but tiring faster", "deeper, or early and late; play them quickly"),

@@ -7,10 +7,10 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
+from stillthread.core.units import GRAVITY_M_S2
 from stillthread.core.water.density import fresh_water_density
 from stillthread.core.water.profile import Point
 
-GRAVITY_M_S2 = 9.81
 # A thermocline is only named where top and bottom differ by at least this much [°C] (Read et al. 2011 use 1 °C).
 MIXED_RANGE_C = 1.0
 # Density gradient [kg/m³/m] that makes a metalimnion, and the least a seasonal thermocline may have (Read et al. 2011).

@@ -9,8 +9,9 @@ import numpy as np
 from numpy.typing import NDArray
 
 from stillthread.core.errors import InputError, Problem
+from stillthread.core.units import GRAVITY_M_S2
 from stillthread.core.water.density import fresh_water_density
-from stillthread.core.water.layers import GRAVITY_M_S2, Layers
+from stillthread.core.water.layers import Layers
 from stillthread.core.water.profile import Point
 
 AIR_DENSITY_KG_M3 = 1.225

@@ -1,0 +1,1 @@
+"""The bed and the shore: outlines, soundings, lines of soundings."""

@@ -1,0 +1,174 @@
+"""What every method needs to know while a plan is made."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+from functools import cached_property
+
+from stillthread.core.day.given import Angler, PlanInput, Rules
+from stillthread.core.day.model import Reason
+from stillthread.core.day.paths import IN_MEMORY, Paths
+from stillthread.core.day.rules import most_flies
+from stillthread.core.day.schools import Schools
+from stillthread.core.evidence.likeness import Likened, fly_record
+from stillthread.core.flies.choose import FlyDay, Match, Wanted, rank_flies
+from stillthread.core.food.available import Availability
+from stillthread.core.sky.light import Light, ripple_class
+from stillthread.core.tackle.landing import landing_limit_m
+from stillthread.core.tackle.leaders import tippet_for
+from stillthread.core.tackle.lines import Line
+from stillthread.core.trout.belief import PlaceBelief, smallest_band
+from stillthread.core.trout.notice import upward_reach_m
+from stillthread.core.trout.reach import Reach
+from stillthread.core.trout.temperature import SLUGGISH_BELOW_C
+from stillthread.core.water.profile import temperature_at
+
+BED_CLEARANCE_M = 0.3
+# Wind [m/s] from which a comfortable cast shortens, by how much a m/s, and the least share left. Common practice, ours.
+CAST_EASY_TO_M_S, SHORTER_PER_M_S, SHORTEST_SHARE = 4.0, 0.04, 0.6
+FINEST_X, STOUTEST_X = 5, 1
+
+
+def cast_in_wind_m(cast_m: float, wind_m_s: float | None) -> float:
+    """Return how far a comfortable cast of `cast_m` [m] still goes in a wind [m/s], to half a metre.
+
+    Whole up to 4 m/s, then 4 % less for each m/s, never under three fifths. Common practice, figures ours.
+    """
+    share = max(SHORTEST_SHARE, 1.0 - SHORTER_PER_M_S * max(0.0, (wind_m_s or 0.0) - CAST_EASY_TO_M_S))
+    return round(2 * cast_m * share) / 2 if share < 1 else cast_m
+
+
+@dataclass(frozen=True)
+class Context:
+    """The day as the methods see it: input, light, food, the chosen place's belief, and what follows from them."""
+
+    given: PlanInput
+    light: Light
+    food: Availability
+    belief: PlaceBelief
+    reach: Reach
+    log: Likened | None = None
+    paths: Paths = IN_MEMORY
+
+    @property
+    def angler(self) -> Angler:
+        """The angler's limits."""
+        return self.given.angler
+
+    @property
+    def rules(self) -> Rules:
+        """The rules as read."""
+        return self.given.rules
+
+    @property
+    def bed_m(self) -> float:
+        """Depth of the bed at the place [m]."""
+        return self.belief.bed_m
+
+    @property
+    def stocked(self) -> bool:
+        """True within three weeks of stocking."""
+        days = self.given.water.days_since_stocking
+        return days is not None and days <= 21
+
+    @property
+    def wary(self) -> bool:
+        """True in calm, bright, clear water: smaller hooks and finer leaders."""
+        calm = ripple_class(self.given.reading.wind_m_s) == "calm"
+        clear = self.given.reading.clarity in ("gin-clear", "clear")
+        return (calm or clear) and self.light.surface > 0.15
+
+    @property
+    def schools(self) -> Schools:
+        """The angler's schools."""
+        return self.given.schools
+
+    @cached_property
+    def tippet_x(self) -> int:
+        """Tippet size for the day, by water or school, and stouter for the biggest fish."""
+        size = tippet_for(self.given.reading.clarity, self.light.surface > 0.15, self.given.aim == "biggest")
+        size += {"fine": 1, "stout": -1}.get(self.schools.tippet, 0)
+        return min(max(size, STOUTEST_X), FINEST_X)
+
+    @cached_property
+    def cast_m(self) -> float:
+        """How far a comfortable cast goes in this wind [m]."""
+        return cast_in_wind_m(self.angler.cast_m, self.given.reading.wind_m_s)
+
+    @property
+    def landing_m(self) -> float:
+        """How far from the rod tip a fish can be reached [m]."""
+        return landing_limit_m(self.angler.rod_m, self.angler.net_m, self.angler.arm_m)
+
+    @cached_property
+    def very_cold(self) -> bool:
+        """True where the likely band is below 4 °C."""
+        water_c = self.water_c(sum(self.band_m) / 2)
+        return water_c is not None and water_c < SLUGGISH_BELOW_C
+
+    @cached_property
+    def attractor_at(self) -> str | None:
+        """Where the attractor goes, None where none is wanted: bright by school, stocking, coloured water or daphnia."""
+        tone = self.schools.tone
+        wanted = self.stocked or self.given.reading.clarity == "coloured" or self.food.share["daphnia"] >= 0.25
+        return self.schools.attractor_at if tone == "bright" or (tone == "by-water" and wanted) else None
+
+    def allows(self, kind: str) -> bool:
+        """Whether the angler's school fishes a retrieve of this kind: static only, moving only, or both."""
+        return self.schools.moving == "both" or (self.schools.moving == "static") == (kind == "static")
+
+    @cached_property
+    def band_m(self) -> tuple[float, float]:
+        """The likely feeding band at the place [m]: half the belief."""
+        return smallest_band(self.belief, 0.5)
+
+    @cached_property
+    def worth_fishing_m(self) -> tuple[float, float]:
+        """Depths [m] a fly is worth counting to: the band with four fifths of the belief, and what looks up from it."""
+        top, bottom = smallest_band(self.belief, 0.8)
+        return max(0.0, top - upward_reach_m(self.light.secchi_m)), bottom
+
+    def lines_of(self, family: str) -> list[Line]:
+        """Return the owned lines of a family, slowest first."""
+        return sorted((line for line in self.given.lines if line.family == family), key=lambda line: line.label_ips)
+
+    def team_size(self, most: int = 3) -> int:
+        """Return how many flies may be tied on: the rule (two where none is noted), one without droppers or by school."""
+        single = self.schools.flies_on == "single"
+        known = self.schools.flies_on == "searching" and self.given.found_m is not None
+        return 1 if single or known else max(1, min(most_flies(self.rules), most))
+
+    @cached_property
+    def fly_day(self) -> FlyDay:
+        """Return what of the day weighs on flies."""
+        record = fly_record(self.log, tuple(f.name for f in self.given.flies)) if self.log else {}
+        reading = self.given.reading
+        tone = "bright" if self.very_cold and self.schools.very_cold == "flashy" else self.schools.tone
+        return FlyDay(reading.clarity, self.light.surface, self.stocked, tone, self.given.aim, record)
+
+    def flies_for(
+        self,
+        depth_m: float,
+        weights: tuple[str, ...],
+        surface: bool = False,
+        still: bool = False,
+        sink_m_s: float | None = None,
+        tone: str | None = None,
+    ) -> list[Match]:
+        """Return usable flies for a depth [m], best first; `tone` overrides the school on bright or natural."""
+        day = self.fly_day
+        wanted = Wanted(weights, surface, still, sink_m_s)
+        return rank_flies(
+            self.given.flies, self.food, self.belief, depth_m, wanted, replace(day, tone=tone) if tone else day
+        )
+
+    def water_c(self, depth_m: float) -> float | None:
+        """Return the water temperature at a depth [°C], None where none was read."""
+        profile = self.given.reading.profile
+        return float(temperature_at(profile, [depth_m])[0]) if profile else None
+
+    def depth_reasons(self) -> tuple[Reason, ...]:
+        """Return the belief's sentences for the chosen place, known factors first, without those that have nothing to say."""
+        telling = [factor for factor in self.belief.factors if factor.known or factor.log_weight.any()]
+        parts = sorted(telling, key=lambda factor: not factor.known)
+        return tuple(Reason(part.name, part.sentence) for part in parts)

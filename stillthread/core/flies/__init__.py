@@ -1,0 +1,1 @@
+"""Flies: choosing them, teams on a leader, the box beside the day."""

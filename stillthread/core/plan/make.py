@@ -1,0 +1,199 @@
+"""The plan: check the input, believe, try every method, rank what is left."""
+
+from __future__ import annotations
+
+from concurrent.futures import ThreadPoolExecutor
+from dataclasses import replace
+
+from stillthread.core.day.context import Context
+from stillthread.core.day.given import AFLOAT, PlanInput, find_place
+from stillthread.core.day.model import Reason, RuledOut
+from stillthread.core.day.paths import IN_MEMORY, Paths
+from stillthread.core.errors import InputError, Problem
+from stillthread.core.evidence.likeness import liken
+from stillthread.core.methods.afloat import settled_band
+from stillthread.core.methods.all_ways import SIDE_BY_SIDE, try_all
+from stillthread.core.methods.by_hand import hand_made_problems
+from stillthread.core.methods.counted import with_band
+from stillthread.core.methods.model import SetUp
+from stillthread.core.noted.reading import checked_reading, light_on
+from stillthread.core.plan.cautions import plan_cautions, set_up_cautions
+from stillthread.core.plan.changed import as_before, what_changed, what_moved_it
+from stillthread.core.plan.model import Plan
+from stillthread.core.plan.next_steps import with_next_steps
+from stillthread.core.plan.rank import (
+    RIGGED_MIN,
+    by_aim,
+    calibrated,
+    over_session,
+    pair_of,
+    pass_over,
+    pick_different,
+    rigging_min,
+    with_cold_pair,
+)
+from stillthread.core.reading.means import food_on
+from stillthread.core.sky.light import Light
+from stillthread.core.trout.belief import Brought, PlaceBelief, believe, factor_effects
+from stillthread.core.trout.reach import Reach
+from stillthread.core.trout.temperature import Welfare, welfare
+from stillthread.core.water.layers import find_thermocline
+
+
+def check_input(given: PlanInput) -> None:
+    """Raise InputError with every problem in the input: no places, an unknown place, no lines, a bad reading."""
+    problems: list[Problem] = []
+    if not given.water.places:
+        problems.append(Problem("empty", "water.places", "This water has no place to fish yet.", "at least one place"))
+    elif given.place is not None and find_place(given.water, given.place) is None:
+        names = ", ".join(place.name for place in given.water.places)
+        problems.append(Problem("unknown", "place", f"No place '{given.place}' on this water.", names))
+    problems += hand_made_problems(given)
+    if given.found_m is not None and not 0 <= given.found_m <= given.water.max_depth_m:
+        accepted = f"0 to {given.water.max_depth_m:g} m"
+        problems.append(Problem("depth_range", "found_m", "The depth found lies outside the water.", accepted))
+    if not given.lines:
+        problems.append(Problem("empty", "tackle.lines", "No line in the kit.", "at least one fly line"))
+    if not given.flies:
+        problems.append(Problem("empty", "flies", "No fly in the box.", "at least one fly"))
+    try:
+        checked_reading(given.reading, given.water.max_depth_m)
+    except InputError as error:
+        problems += error.problems
+    if problems:
+        raise InputError(problems)
+
+
+def _warmth(given: PlanInput) -> Welfare | None:
+    """Welfare by the warmest water read; None without temperatures."""
+    if not given.reading.profile:
+        return None
+    warmest = max(point.temperature_c for point in given.reading.profile)
+    return welfare(warmest, given.water.species, given.rules.stop_above_c)
+
+
+def _choose_place(given: PlanInput, beliefs: tuple[PlaceBelief, ...]) -> PlaceBelief:
+    if given.place is not None:
+        return next(b for b in beliefs if b.place.name == given.place)
+    return max(beliefs, key=lambda b: b.share)
+
+
+def _unwanted(one: SetUp, context: Context) -> RuledOut | None:
+    """Refused where the angler left the method out; what is put together by hand is wanted."""
+    if one.by_hand is not None or one.method in context.angler.methods:
+        return None
+    return RuledOut(one.title, "kit", "You left this method out.")
+
+
+def _choose(tried: list[SetUp], context: Context) -> tuple[list[SetUp], list[SetUp], list[RuledOut]]:
+    """The set-ups to show, those made by hand, and what is passed over; `relative` is then against the best shown."""
+    rated = [replace(s, relative=over_session(s, context.given.session_h), rigging_min=rigging_min(s)) for s in tried]
+    own = [s for s in rated if s.by_hand is not None]
+    others = [s for s in rated if s.by_hand is None]
+    shown = with_cold_pair(by_aim(pick_different(others), context), others, context)
+    top = max((s.relative for s in shown), default=0.0) or 1.0
+    weaker = pass_over(others, shown)
+    rods = context.angler.rods
+    numbered = [
+        replace(s, relative=s.relative / top, rod=n + 1, rigging_min=RIGGED_MIN)
+        if rods > 1 and n < rods
+        else replace(s, relative=s.relative / top)
+        for n, s in enumerate(shown)
+    ]
+    return numbered, [replace(s, relative=s.relative / top) for s in own], weaker
+
+
+def _told(one: SetUp, shown: list[SetUp], context: Context) -> SetUp:
+    """A set-up with the belief's reasons, its cautions and what to do next."""
+    low, high = context.band_m
+    lead = Reason("belief", f"Half the chance lies between {low:.1f} and {high:.1f} m at {context.belief.place.name}.")
+    return replace(
+        with_next_steps(one, shown, context),
+        reasons=(lead, *one.reasons, *context.depth_reasons()),
+        cautions=set_up_cautions(one, context),
+    )
+
+
+def _rank(tried: list[SetUp], context: Context) -> tuple[tuple[SetUp, ...], list[RuledOut]]:
+    """The set-ups shown, best first, hand-made ones after them, each with its numbers; and what was passed over."""
+    shown, own, weaker = _choose(tried, context)
+    banded = _banded([*shown, *own], context)
+    full = calibrated(banded, context.log, context.given.session_h)
+    offered = full[: len(shown)]
+    return tuple(_told(s, offered, context) for s in full), weaker
+
+
+def _banded(shown: list[SetUp], context: Context) -> list[SetUp]:
+    with ThreadPoolExecutor(SIDE_BY_SIDE) as pool:
+        return list(pool.map(lambda one: _numbers(one, context), shown))
+
+
+def _numbers(one: SetUp, context: Context) -> SetUp:
+    return settled_band(one, context) if one.style in AFLOAT else with_band(one, context)
+
+
+def _guessed(given: PlanInput, light: Light) -> tuple[str, ...]:
+    found = list(light.guessed)
+    if not given.reading.profile:
+        found.append("temperature")
+    if given.place is None or given.reading.water_depth_m is None:
+        found.append("water depth")
+    if given.water.latitude_deg is None:
+        found.append("latitude")
+    return tuple(found)
+
+
+def day_context(given: PlanInput, paths: Paths = IN_MEMORY) -> tuple[Context, tuple[PlaceBelief, ...]]:
+    """Return the day as the methods see it, and the belief for every place."""
+    water, reading = given.water, given.reading
+    light = light_on(water, reading, given.when)
+    food = food_on(water, reading, given.when, given.sightings, given.samples)
+    log = liken(given.own_log, given.when.date(), reading.surface_c) if given.own_log else None
+    brought = Brought(log, given.without, given.schools.wind_shore, given.found_m)
+    beliefs = believe(water, reading, light, food, given.sightings, given.when, given.place, brought)
+    chosen = _choose_place(given, beliefs)
+    return Context(given, light, food, chosen, Reach(chosen, light.secchi_m, light), log, paths), beliefs
+
+
+def make_plan(given: PlanInput, paths: Paths = IN_MEMORY) -> Plan:
+    """Return the plan for a day: belief by place and depth, two to four set-ups that differ in method, and why.
+
+    Deterministic for the same input; `paths` remembers the thread's answers from plan to plan. On catch-and-release water too warm to return fish no set-up is offered and the
+    reason is given. Raises InputError where the input cannot be used.
+    """
+    check_input(given)
+    made = _plan(given, paths)
+    if given.compared_with is None:
+        return made
+    was = as_before(given, given.compared_with)
+    before = _plan(was, paths)
+    return replace(made, changed=what_changed(before, made), moved_by=what_moved_it((was, before), (given, made)))
+
+
+def _plan(given: PlanInput, paths: Paths) -> Plan:
+    context, beliefs = day_context(given, paths)
+    warmth = _warmth(given)
+    set_ups: tuple[SetUp, ...] = ()
+    if warmth is not None and warmth.level == "stop" and given.rules.release == "catch-and-release":
+        ruled_out = [RuledOut("Every method", "warmth", warmth.sentence)]
+    else:
+        tried = try_all(context)
+        unwanted = {id(one): _unwanted(one, context) for one in tried if isinstance(one, SetUp)}
+        ruled_out = [one for one in tried if isinstance(one, RuledOut)] + [r for r in unwanted.values() if r]
+        wanted = [one for one in tried if isinstance(one, SetUp) and unwanted[id(one)] is None]
+        set_ups, weaker = _rank(wanted, context)
+        ruled_out += weaker
+    return Plan(
+        context.light,
+        context.food,
+        find_thermocline(given.reading.profile),
+        warmth,
+        beliefs,
+        context.belief,
+        set_ups,
+        tuple(ruled_out),
+        plan_cautions(given, warmth, context.belief.place.kind),
+        _guessed(given, context.light),
+        factor_effects(beliefs, context.belief.place.name),
+        pair_of([s for s in set_ups if s.by_hand is None]),
+    )

@@ -1,0 +1,1 @@
+"""Sun, light, optics, wind and waves."""

@@ -1,0 +1,157 @@
+"""A fly box in and out of files: the whole box as JSON, a table of patterns as CSV."""
+
+from __future__ import annotations
+
+import csv
+import io
+
+from pydantic import ValidationError
+
+from stillthread.core.errors import InputError, Problem
+from stillthread.core.tackle.fly_build import FlyBuild
+from stillthread.core.thread.fly_sink import sink_class, sink_speed_m_s
+from stillthread.documents.fly_contract import FlyFile, PatternDoc
+from stillthread.documents.strict import parse_document, problem_from_pydantic
+
+LARGEST_BYTES = 3_000_000
+COLUMNS = ("name", "family", "prey", "hooks", "tone", "weight", "surface", "stock")
+COMPUTED = ("sink_m_s", "sink_class")
+
+
+def check_size(size: int) -> None:
+    """Raise InputError where a file of `size` bytes is too large to be a fly box."""
+    if size > LARGEST_BYTES:
+        message = f"This file has {size / 1e6:.0f} MB."
+        raise InputError(Problem("too_large", "file", message, f"up to {LARGEST_BYTES // 10**6} MB"))
+
+
+def write_flies_csv(box: FlyFile) -> str:
+    """Return a fly box as a CSV table, a pattern a line: lists parted by blanks, sink speed and class where a build tells.
+
+    Recipes and builds are left out: JSON carries them.
+    """
+    out = io.StringIO()
+    table = csv.writer(out, lineterminator="\r\n")
+    table.writerow([*COLUMNS, *COMPUTED])
+    for fly in box.flies:
+        speed = sink_speed_m_s(FlyBuild(**fly.build.model_dump())) if fly.build else None
+        table.writerow(
+            [
+                fly.name,
+                fly.family or "",
+                " ".join(fly.prey),
+                " ".join(str(h) for h in fly.hooks),
+                fly.tone,
+                fly.weight,
+                "yes" if fly.surface else "no",
+                "" if fly.stock is None else fly.stock,
+                "" if speed is None else f"{speed:.3f}",
+                "" if speed is None else sink_class(speed),
+            ]
+        )
+    return out.getvalue()
+
+
+def _hooks(text: str, line: int) -> list[int]:
+    try:
+        return [int(part) for part in text.split()]
+    except ValueError as error:
+        raise InputError(
+            Problem(
+                "not_a_number", f"line {line}, hooks", f"'{text[:30]}' is no list of hook sizes.", "sizes such as 10 12"
+            )
+        ) from error
+
+
+def _pattern(row: dict[str, str], line: int) -> PatternDoc:
+    stock = row.get("stock", "").strip()
+    if stock and not stock.isdigit():
+        raise InputError(
+            Problem("not_a_number", f"line {line}, stock", f"'{stock[:30]}' is no count.", "a whole number, or nothing")
+        )
+    surface = row.get("surface", "").strip().lower()
+    if surface not in ("", "yes", "no"):
+        raise InputError(
+            Problem("unknown", f"line {line}, surface", f"'{surface[:30]}' is neither yes nor no.", "yes, no")
+        )
+    try:
+        return PatternDoc.model_validate(
+            {
+                "name": row["name"],
+                "family": row.get("family", "").strip() or None,
+                "prey": row["prey"].split(),
+                "hooks": _hooks(row["hooks"], line),
+                "tone": row["tone"].strip(),
+                "weight": row["weight"].strip(),
+                "surface": surface == "yes",
+                "stock": int(stock) if stock else None,
+            }
+        )
+    except ValidationError as error:
+        faults = [problem_from_pydantic(e) for e in error.errors()]
+        raise InputError(
+            [Problem(p.code, f"line {line}, {p.path}", p.message, p.accepted, p.hint) for p in faults]
+        ) from error
+
+
+def read_flies_csv(text: str) -> FlyFile:
+    """Return the fly box in a CSV table with the columns `write_flies_csv` writes; computed columns are passed over.
+
+    Raises InputError with the line of each fault: columns missing or unknown, values that are none, one name twice.
+    """
+    table = csv.DictReader(io.StringIO(text))
+    have = [name.strip() for name in table.fieldnames or []]
+    needed = [name for name in ("name", "prey", "hooks", "tone", "weight") if name not in have]
+    unknown = [name for name in have if name not in (*COLUMNS, *COMPUTED)]
+    if needed or unknown:
+        message = f"Columns missing: {', '.join(needed)}." if needed else f"Columns not known: {', '.join(unknown)}."
+        raise InputError(Problem("columns", "line 1", message, ", ".join(COLUMNS)))
+    table.fieldnames = have
+    problems: list[Problem] = []
+    flies: dict[str, PatternDoc] = {}
+    for row in table:
+        line = table.line_num
+        if None in row or None in row.values():
+            problems.append(
+                Problem(
+                    "columns",
+                    f"line {line}",
+                    "This line has more or fewer columns than the header.",
+                    f"{len(have)} columns",
+                )
+            )
+            continue
+        try:
+            fly = _pattern(row, line)
+        except InputError as error:
+            problems += error.problems
+            continue
+        if fly.name in flies:
+            problems.append(
+                Problem("duplicate", f"line {line}, name", f"'{fly.name}' is there twice.", "each name once")
+            )
+        flies[fly.name] = fly
+    if problems:
+        raise InputError(problems[:20])
+    if not flies:
+        raise InputError(Problem("empty", "file", "There is no pattern in it.", "a line for each pattern"))
+    return FlyFile(flies=list(flies.values()))
+
+
+def read_flies(data: bytes) -> FlyFile:
+    """Return the fly box in a JSON document or a CSV table. Raises InputError at the path or line of each fault."""
+    check_size(len(data))
+    try:
+        text = data.decode("utf-8-sig")
+    except UnicodeDecodeError as error:
+        raise InputError(Problem("not_text", "file", "This is not UTF-8 text.", "a JSON or CSV file")) from error
+    if text.lstrip()[:1] in ("{", "["):
+        box = parse_document(FlyFile, text)
+        names = [fly.name for fly in box.flies]
+        for i, name in enumerate(names):
+            if name in names[:i]:
+                raise InputError(
+                    Problem("duplicate", f"flies[{i}].name", f"'{name}' is there twice.", "each name once")
+                )
+        return box
+    return read_flies_csv(text)
