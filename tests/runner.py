@@ -18,7 +18,7 @@ from django.db.models.signals import post_migrate
 from django.test.runner import DiscoverRunner, ParallelTestSuite, get_max_test_processes
 
 from stillthread.core.day.paths import IN_MEMORY
-from stillthread.plans.exposures import FileShelf
+from stillthread.shelf import FileShelf
 
 MOST_PATHS = 60_000  # every path of the whole suite, with room
 

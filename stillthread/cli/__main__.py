@@ -4,20 +4,15 @@ from __future__ import annotations
 
 import argparse
 import json
+import os
 import pathlib
 import sys
+from typing import TYPE_CHECKING
 
 from stillthread.core.errors import InputError, Problem
-from stillthread.core.plan.make import make_plan
-from stillthread.core.reading.means import read_water
-from stillthread.core.thread.chain import FINE
-from stillthread.documents.plan_contract import PlanRequest
-from stillthread.documents.plan_json import plan_answer, plan_input_from
-from stillthread.documents.read_contract import ReadRequest
-from stillthread.documents.read_json import read_answer, read_input_from
-from stillthread.documents.simulate_contract import SimulateRequest
-from stillthread.documents.simulate_json import simulate_answer
-from stillthread.documents.strict import parse_document
+
+if TYPE_CHECKING:
+    from stillthread.core.day.paths import Paths
 
 LARGEST_BYTES = 5_000_000
 
@@ -36,19 +31,46 @@ def read_text(name: str) -> str:
         raise InputError(Problem("not_text", name, "This is not UTF-8 text.", "a UTF-8 JSON file")) from error
 
 
+# Each command fetches what it needs itself: the others' libraries cost a second.
+
+
+def _paths() -> Paths:
+    """The paths the server keeps, where there is a shelf beside this program; else in memory alone."""
+    from stillthread.core.day.paths import Paths
+    from stillthread.shelf import SHELF_NAME, FileShelf
+
+    var = pathlib.Path(os.environ.get("STILL_VAR") or pathlib.Path(__file__).resolve().parents[2] / "var")
+    return Paths(FileShelf(var / SHELF_NAME) if var.is_dir() else None)
+
+
 def plan(text: str) -> str:
     """Return the plan for the day in JSON `text`, as JSON. Raises InputError with every fault found."""
+    from stillthread.core.plan.make import make_plan
+    from stillthread.documents.plan_contract import PlanRequest
+    from stillthread.documents.plan_json import plan_answer, plan_input_from
+    from stillthread.documents.strict import parse_document
+
     given = plan_input_from(parse_document(PlanRequest, text))
-    return plan_answer(given, make_plan(given)).model_dump_json(indent=2)
+    return plan_answer(given, make_plan(given, _paths())).model_dump_json(indent=2)
 
 
 def simulate(text: str) -> str:
     """Return the tracks of the cast or float rig in JSON `text`, as JSON. Raises InputError with every fault found."""
+    from stillthread.core.thread.chain import FINE
+    from stillthread.documents.simulate_contract import SimulateRequest
+    from stillthread.documents.simulate_json import simulate_answer
+    from stillthread.documents.strict import parse_document
+
     return simulate_answer(parse_document(SimulateRequest, text), FINE).model_dump_json(indent=2)
 
 
 def read(text: str) -> str:
     """Return what the reading in JSON `text` means, as JSON. Raises InputError with every fault found."""
+    from stillthread.core.reading.means import read_water
+    from stillthread.documents.read_contract import ReadRequest
+    from stillthread.documents.read_json import read_answer, read_input_from
+    from stillthread.documents.strict import parse_document
+
     given = read_input_from(parse_document(ReadRequest, text))
     return read_answer(given, read_water(given)).model_dump_json(indent=2)
 

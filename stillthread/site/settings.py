@@ -8,6 +8,8 @@ import secrets
 
 from csp.constants import NONE, SELF, UNSAFE_INLINE
 
+from stillthread.shelf import MOST_PATHS, SHELF_NAME
+
 ROOT = pathlib.Path(__file__).resolve().parents[2]
 VAR = pathlib.Path(os.environ.get("STILL_VAR", ROOT / "var"))
 VAR.mkdir(parents=True, exist_ok=True)
@@ -77,8 +79,8 @@ DATABASES = {
 }
 
 # Paths of casts, kept apart from what matters: this file may be deleted at any time.
-EXPOSURES_FILE: pathlib.Path | None = VAR / "exposures.sqlite3"
-EXPOSURES_KEPT = 5000
+EXPOSURES_FILE: pathlib.Path | None = VAR / SHELF_NAME
+EXPOSURES_KEPT = MOST_PATHS
 
 AUTHENTICATION_BACKENDS = ["axes.backends.AxesStandaloneBackend", "stillthread.accounts.backend.AnglerBackend"]
 AUTH_PASSWORD_VALIDATORS = [

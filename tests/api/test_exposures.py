@@ -13,7 +13,7 @@ from stillthread.core.plan.make import make_plan
 from stillthread.core.tackle.rig import Float
 from stillthread.core.thread.retrieve import usual_pull
 from stillthread.plans import exposures
-from stillthread.plans.exposures import FileShelf, pack, unpack
+from stillthread.shelf import FileShelf, pack, unpack
 from tests.core.test_paths import CAST, FLIES, LEADER, RIG
 from tests.days import FLOATING, day
 

@@ -2,9 +2,9 @@ import doctest
 import unittest
 
 from stillthread.core import units
+from stillthread.core.sky import wind
 from stillthread.core.tackle import leaders
 from stillthread.core.thread import fluid
-from stillthread.core.sky import wind
 from tests import checks
 
 

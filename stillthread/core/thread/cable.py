@@ -11,8 +11,8 @@ import math
 import numpy as np
 from numpy.typing import NDArray
 
+from stillthread.core.thread import fluid
 from stillthread.core.thread.compiled import compiled
-from stillthread.core.thread.fluid import drag_and_steepness, tangential_drag_n_m
 
 Array = NDArray[np.float64]
 
@@ -32,6 +32,10 @@ SEG_LENGTH, SEG_DIAMETER, SEG_WEIGHT, SEG_DRAG = 0, 1, 2, 3
 NODE_WEIGHT, NODE_QUADRATIC, NODE_FLOW = 0, 1, 2
 # Places in the list of numbers that describe water and accuracy.
 RHO, NU, FLOW, SKIN, TOLERANCE, LONGEST_STEP, MOVE = 0, 1, 2, 3, 4, 5, 6
+
+
+drag_and_steepness = compiled(fluid.drag_and_steepness)
+tangential_drag_n_m = compiled(fluid.tangential_drag_n_m)
 
 
 @compiled

@@ -9,7 +9,6 @@ from numpy.typing import NDArray
 
 from stillthread.core.errors import InputError, Problem
 from stillthread.core.tackle.rig import Rig, check_rig
-from stillthread.core.thread.cable import run_cable
 from stillthread.core.thread.chain import NOMINAL, RANKING, Chain, Detail, WhatIf, build_chain
 from stillthread.core.thread.fluid import water_properties
 from stillthread.core.thread.retrieve import HANG_MARK_M, Pull, schedule
@@ -111,6 +110,9 @@ def run_chain(
         raise InputError(Problem("too_long", "retrieve", said, f"at most {LONGEST_RUN_S:.0f} s: faster, or shorter"))
     bed_x, bed_z = cast.bed_arrays()
     numbers = numbers_for(cast, detail, flow_m_s)
+    # The compiler is fetched when a path is really run: one that is remembered needs none.
+    from stillthread.core.thread.cable import run_cable
+
     status, t, times, places, pulls = run_cable(
         start, chain.segments, chain.nodes, bed_x - shift_m, bed_z, phases, numbers, detail.record_s
     )

@@ -1,10 +1,12 @@
-"""What water does to a thread and to a fly: viscosity, drag on a cylinder across and along the flow, drag on a sphere."""
+"""What water does to a thread and to a fly: viscosity, drag on a cylinder across and along the flow, drag on a sphere.
+
+Plain functions; the cable compiles those it needs.
+"""
 
 from __future__ import annotations
 
 import math
 
-from stillthread.core.thread.compiled import compiled
 from stillthread.core.water.density import fresh_water_density
 
 REYNOLDS_FLOOR = 1e-4
@@ -35,7 +37,6 @@ def water_properties(temperature_c: float) -> tuple[float, float]:
     return density, viscosity_pa_s(temperature_c) / density
 
 
-@compiled
 def drag_and_steepness(reynolds: float) -> tuple[float, float]:
     """Return `drag_cylinder_sucker_brauer` [1] and how steeply the force grows, d ln(force) / d ln(speed) [1]."""
     re: float = max(reynolds, REYNOLDS_FLOOR)
@@ -47,7 +48,6 @@ def drag_and_steepness(reynolds: float) -> tuple[float, float]:
     return coefficient, 2.0 - falling / coefficient
 
 
-@compiled
 def drag_cylinder_sucker_brauer(reynolds: float) -> float:
     """Return the drag coefficient [1] of a long smooth cylinder across the flow, for Re from 1e-4 to 2e5.
 
@@ -57,7 +57,6 @@ def drag_cylinder_sucker_brauer(reynolds: float) -> float:
     return drag_and_steepness(reynolds)[0]
 
 
-@compiled
 def normal_drag_n_m(speed_m_s: float, diameter_m: float, density: float, viscosity_m2_s: float) -> float:
     """Return the drag per metre [N/m] of a cylinder moving across itself at `speed_m_s` [m/s], of `diameter_m` [m].
 
@@ -68,7 +67,6 @@ def normal_drag_n_m(speed_m_s: float, diameter_m: float, density: float, viscosi
     return 0.5 * density * diameter_m * coefficient * speed * speed_m_s
 
 
-@compiled
 def tangential_drag_n_m(speed_m_s: float, diameter_m: float, density: float, viscosity_m2_s: float) -> float:
     """Return the friction per metre [N/m] of a thin cylinder moving along itself at `speed_m_s` [m/s].
 
