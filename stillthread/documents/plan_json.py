@@ -27,6 +27,7 @@ from stillthread.documents.simulate_json import document_from
 from stillthread.documents.water_json import reading_from, samples_from, sightings_from, water_from
 
 SHOWN_FOODS = 6
+LOG_DIGITS, MASS_DIGITS = 4, 7
 
 
 def fly_from(doc: c.FlyIn) -> Fly:
@@ -92,6 +93,11 @@ def _rounded(values: np.ndarray, digits: int) -> list[float]:
     return [round(float(v), digits) for v in values]
 
 
+def _mm(depth_m: float | None) -> float | None:
+    """A depth [m] to the millimetre: finer than any of them is known."""
+    return None if depth_m is None else round(depth_m, 3)
+
+
 def _factor_out(factor: Factor, effect: Effect | None) -> c.FactorOut:
     told = (
         {
@@ -107,7 +113,7 @@ def _factor_out(factor: Factor, effect: Effect | None) -> c.FactorOut:
         name=factor.name,
         sentence=factor.sentence,
         known=factor.known,
-        log_weight=[float(v) for v in factor.log_weight],
+        log_weight=_rounded(factor.log_weight, LOG_DIGITS),
         off=factor.off,
         **told,
     )
@@ -118,17 +124,19 @@ def _belief_out(belief: PlaceBelief, effects: dict[str, Effect]) -> c.PlaceBelie
     for share in (0.5, 0.8):
         top, bottom = smallest_band(belief, share)
         bands.append(c.BandOut(share=share, top_m=top, bottom_m=bottom))
+    factors = [_factor_out(f, effects.get(f.name)) for f in belief.factors]
     return c.PlaceBeliefOut(
         place=belief.place.name,
         kind=belief.place.kind,
         bed_m=belief.bed_m,
-        share=belief.share,
+        share=round(belief.share, MASS_DIGITS),
         peak_m=round(belief.peak_m, 2),
         depths_m=_rounded(belief.depths_m, 3),
-        mass=[float(v) for v in belief.mass],
-        log_score=[float(v) for v in belief.log_score],
+        mass=_rounded(belief.mass, MASS_DIGITS),
+        # The sum of the parts as they are told, so that they add up to it.
+        log_score=_rounded(np.sum([f.log_weight for f in factors], axis=0), LOG_DIGITS),
         bands=bands,
-        factors=[_factor_out(f, effects.get(f.name)) for f in belief.factors],
+        factors=factors,
     )
 
 
@@ -211,7 +219,12 @@ def _set_up_out(s: SetUp) -> c.SetUpOut:
         retrieve=c.RetrieveOut(**vars(s.retrieve)),
         cast_m=s.cast_m,
         relative=s.relative,
-        sink_table=[c.DepthAtOut(**vars(d)) for d in s.sink_table],
+        sink_table=[
+            c.DepthAtOut(
+                t_s=d.t_s, depth_m=_mm(d.depth_m), low_m=_mm(d.low_m), high_m=_mm(d.high_m), touching=d.touching
+            )
+            for d in s.sink_table
+        ],
         depth_note=s.depth_note,
         reasons=[c.ReasonOut(**vars(r)) for r in s.reasons],
         watch_for=s.watch_for,

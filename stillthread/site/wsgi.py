@@ -7,6 +7,7 @@ import threading
 
 from django.core.wsgi import get_wsgi_application
 
+WARM_AFTER_S = 2.0
 os.environ.setdefault("DJANGO_SETTINGS_MODULE", "stillthread.site.settings")
 application = get_wsgi_application()
 
@@ -21,4 +22,7 @@ def _warm() -> None:
     warm()
 
 
-threading.Thread(target=_warm, daemon=True).start()
+# Not beside the first page: the two would share one interpreter.
+warming = threading.Timer(WARM_AFTER_S, _warm)
+warming.daemon = True
+warming.start()
