@@ -35,8 +35,6 @@ function useClosing(onClose: () => void) {
 export function Sheet({ onClose, title, about, children }: Props) {
   const { close, asking, stay, touch } = useClosing(onClose);
   const focusBack = useFocusBack();
-  const chosen = (event: React.MouseEvent) =>
-    event.target instanceof Element && event.target.closest("[role=radio]") && touch();
   return (
     <Dialog.Root open onOpenChange={(next) => !next && close()}>
       <Dialog.Portal>
@@ -71,9 +69,7 @@ export function Sheet({ onClose, title, about, children }: Props) {
             </div>
           )}
           {about && <Dialog.Description className="mb-3 text-soft">{about}</Dialog.Description>}
-          <div onInput={touch} onClickCapture={chosen}>
-            {children}
-          </div>
+          <div onInput={touch}>{children}</div>
         </Dialog.Content>
       </Dialog.Portal>
     </Dialog.Root>

@@ -1,6 +1,5 @@
 /** Buttons, boxes and choices in our tokens. Large enough for cold hands. */
-import { ToggleGroup } from "radix-ui";
-import { type ComponentProps, type ReactNode, useId, useRef } from "react";
+import { type ComponentProps, type ReactNode, useId } from "react";
 import type { Problem } from "../api/client";
 
 type ButtonProps = ComponentProps<"button"> & { look?: "main" | "plain" | "quiet" | "danger" };
@@ -93,7 +92,7 @@ interface ChoiceProps<T extends string> {
   required?: boolean;
 }
 
-/** One of a few, as a row of buttons; pressing the chosen one again takes it back. */
+/** One of a few, as a row of buttons: arrows choose, and pressing the chosen one again takes it back. */
 export function Choice<T extends string>({
   label,
   value,
@@ -101,40 +100,33 @@ export function Choice<T extends string>({
   onChange,
   required = false,
 }: ChoiceProps<T>) {
-  const arrow = useRef(false);
+  const name = useId();
   return (
     <fieldset className="min-w-0">
       <legend className="font-semibold">{label}</legend>
-      <ToggleGroup.Root
-        type="single"
-        value={value}
-        aria-label={label}
-        onValueChange={(next) => {
-          if (next !== "" || !required) onChange(next as T | "");
-        }}
-        // Arrows choose as they move, as among radio buttons.
-        onKeyDown={(event) => {
-          arrow.current = event.key.startsWith("Arrow");
-        }}
-        onFocus={(event) => {
-          const found = options.find((o) => o.value === event.target.getAttribute("data-value"));
-          if (arrow.current && found && found.value !== value) onChange(found.value);
-          arrow.current = false;
-        }}
-        className="mt-0.5 flex flex-wrap gap-1.5"
-      >
-        {options.map((option) => (
-          <ToggleGroup.Item
-            key={option.value}
-            value={option.value}
-            data-value={option.value}
-            title={option.title}
-            className="min-h-11 rounded-md border-2 border-edge bg-raised px-3 font-medium data-[state=on]:border-ink data-[state=on]:bg-ink data-[state=on]:text-raised"
-          >
-            {option.label}
-          </ToggleGroup.Item>
-        ))}
-      </ToggleGroup.Root>
+      <div className="mt-0.5 flex flex-wrap gap-1.5">
+        {options.map((option) => {
+          const on = option.value === value;
+          return (
+            <label
+              key={option.value}
+              title={option.title}
+              className="relative flex min-h-11 cursor-pointer items-center rounded-md border-2 border-edge bg-raised px-3 font-medium has-checked:border-ink has-checked:bg-ink has-checked:text-raised has-focus-visible:outline-3 has-focus-visible:outline-offset-2 has-focus-visible:outline-take"
+            >
+              <input
+                type="radio"
+                name={name}
+                value={option.value}
+                checked={on}
+                onChange={() => onChange(option.value)}
+                onClick={() => on && !required && onChange("")}
+                className="absolute inset-0 size-full cursor-pointer opacity-0"
+              />
+              {option.label}
+            </label>
+          );
+        })}
+      </div>
     </fieldset>
   );
 }

@@ -1,5 +1,5 @@
 /** The ways to get a fly there: the plan's own, best first, then what was pinned or made by hand, refused or not. */
-import { useState } from "react";
+import { lazy, Suspense, useState } from "react";
 import type { Schemas } from "../../api/client";
 import { letter } from "../../column/layers";
 import { Failed } from "../../components/states";
@@ -8,12 +8,12 @@ import { useReading } from "../../lib/reading";
 import { useRunning } from "../../lib/running";
 import { useReader } from "../../lib/session";
 import { clockText, dayAndClock } from "../../lib/time";
-import { Button } from "../../ui/controls";
-import { Sheet } from "../../ui/Sheet";
 import { handMadeFrom } from "./handMade";
 import { HandEditor, SetUpRow } from "./SetUpRow";
 import { words } from "./strings";
 import { useStart } from "./useStart";
+
+const Sure = lazy(() => import("./Sure"));
 
 type Plan = Schemas["PlanAnswer"];
 
@@ -128,39 +128,14 @@ export function SetUps({ plan, waterId, zone, index, chosen, onChoose }: Props) 
       <Pair plan={plan} />
       {start.isError && <Failed error={start.error} />}
       {asking !== null && (
-        <Sheet onClose={() => setAsking(null)} title={words.sureTitle}>
-          <ul className="mb-4 space-y-2">
-            {doubts.map((one) => (
-              <li key={one} className="border-l-4 border-warm pl-2 font-bold">
-                {one}
-              </li>
-            ))}
-          </ul>
-          <div className="flex flex-wrap gap-2">
-            <Button look="main" onClick={() => setAsking(null)}>
-              {words.sureStay}
-            </Button>
-            {other && (
-              <Button
-                onClick={() => {
-                  change({ when: "" });
-                  setAsking(null);
-                }}
-              >
-                {words.sureNow}
-              </Button>
-            )}
-            <Button
-              look="danger"
-              onClick={() => {
-                setAsking(null);
-                go(asking);
-              }}
-            >
-              {words.sureGo}
-            </Button>
-          </div>
-        </Sheet>
+        <Suspense>
+          <Sure
+            doubts={doubts}
+            onNow={other ? () => change({ when: "" }) : null}
+            onGo={() => go(asking)}
+            onClose={() => setAsking(null)}
+          />
+        </Suspense>
       )}
     </section>
   );
