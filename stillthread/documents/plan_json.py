@@ -125,6 +125,8 @@ def _belief_out(belief: PlaceBelief, effects: dict[str, Effect]) -> c.PlaceBelie
         top, bottom = smallest_band(belief, share)
         bands.append(c.BandOut(share=share, top_m=top, bottom_m=bottom))
     factors = [_factor_out(f, effects.get(f.name)) for f in belief.factors]
+    mass = _rounded(belief.mass, MASS_DIGITS)
+    mass[int(np.argmax(belief.mass))] += round(float(belief.mass.sum()), MASS_DIGITS) - sum(mass)
     return c.PlaceBeliefOut(
         place=belief.place.name,
         kind=belief.place.kind,
@@ -132,7 +134,7 @@ def _belief_out(belief: PlaceBelief, effects: dict[str, Effect]) -> c.PlaceBelie
         share=round(belief.share, MASS_DIGITS),
         peak_m=round(belief.peak_m, 2),
         depths_m=_rounded(belief.depths_m, 3),
-        mass=_rounded(belief.mass, MASS_DIGITS),
+        mass=mass,
         # The sum of the parts as they are told, so that they add up to it.
         log_score=_rounded(np.sum([f.log_weight for f in factors], axis=0), LOG_DIGITS),
         bands=bands,

@@ -18,7 +18,9 @@ Name = Annotated[str, Field(min_length=1, max_length=80)]
 class Strict(BaseModel):
     """Base of every document and API body: no extra fields, no NaN or infinity."""
 
-    model_config = ConfigDict(defer_build=True, extra="forbid", allow_inf_nan=False, str_strip_whitespace=True, frozen=True)
+    model_config = ConfigDict(
+        defer_build=True, extra="forbid", allow_inf_nan=False, str_strip_whitespace=True, frozen=True
+    )
 
 
 T = TypeVar("T", bound=Strict)

@@ -28,11 +28,11 @@ def caution_codes(plan):
 
 
 class SetUps(unittest.TestCase):
-    def test_two_to_four_that_differ_in_method(self):
+    def test_two_to_four_of_at_least_three_methods(self):
         for one in (day(), day(reading=Reading()), day(reading=SUMMER, place="Basin"), day(place="Margin")):
             found = methods(make_plan(one))
             self.assertTrue(2 <= len(found) <= 4, found)
-            self.assertEqual(len(set(found)), len(found))
+            self.assertGreaterEqual(len(set(found)), 3, found)
 
     def test_same_input_same_plan(self):
         self.assertEqual(repr(make_plan(day()).set_ups), repr(make_plan(day()).set_ups))
@@ -61,8 +61,12 @@ class SetUps(unittest.TestCase):
                     self.assertLess(s.runs_m[1], one.reading.water_depth_m)
 
     def test_a_line_never_lies_on_the_bed_while_it_is_counted(self):
-        for s in some(s for s in make_plan(day()).set_ups if s.count_s is not None and s.line.family == "sinking"):
-            self.assertLessEqual(s.line.rate_m_s * (s.count_s - 1), MAY.water_depth_m)
+        for s in some(
+            s
+            for s in make_plan(day(place="Basin", reading=SUMMER)).set_ups
+            if s.count_s is not None and s.line.family == "sinking"
+        ):
+            self.assertLessEqual(s.line.rate_m_s * (s.count_s - 1), SUMMER.water_depth_m)
 
     def test_every_set_up_carries_reasons_and_numbers(self):
         for s in some(make_plan(day()).set_ups):
@@ -243,7 +247,9 @@ class AnyDay(unittest.TestCase):
         plan = make_plan(day(when=when, reading=reading, water=water, place="Anywhere"))
         self.assertAlmostEqual(float(plan.chosen.mass.sum()), 1.0, places=9)
         self.assertLessEqual(len(plan.set_ups), 4)
-        for s in some(plan.set_ups):
+        if not plan.set_ups:  # too warm for every way, or nothing to be fished: then each says why
+            self.assertTrue(all(one.reason for one in some(plan.ruled_out)))
+        for s in plan.set_ups:
             self.assertTrue(0 <= s.low_m <= s.high_m <= bed + 1e-9, s)
             self.assertTrue(0 < s.relative <= 1)
             self.assertTrue(all(f.depth_m is None or 0 <= f.depth_m <= bed for f in s.flies))

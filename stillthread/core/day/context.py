@@ -5,6 +5,8 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 from functools import cached_property
 
+import numpy as np
+
 from stillthread.core.day.given import Angler, PlanInput, Rules
 from stillthread.core.day.model import Reason
 from stillthread.core.day.paths import IN_MEMORY, Paths
@@ -20,10 +22,12 @@ from stillthread.core.tackle.lines import Line
 from stillthread.core.trout.belief import PlaceBelief, smallest_band
 from stillthread.core.trout.notice import upward_reach_m
 from stillthread.core.trout.reach import Reach
+from stillthread.core.trout.stocking import fresh_fish
 from stillthread.core.trout.temperature import SLUGGISH_BELOW_C
 from stillthread.core.water.profile import temperature_at
 
 BED_CLEARANCE_M = 0.3
+MOST_DEPTH_REASONS = 4
 # Wind [m/s] from which a comfortable cast shortens, by how much a m/s, and the least share left. Common practice, ours.
 CAST_EASY_TO_M_S, SHORTER_PER_M_S, SHORTEST_SHARE = 4.0, 0.04, 0.6
 FINEST_X, STOUTEST_X = 5, 1
@@ -67,9 +71,8 @@ class Context:
 
     @property
     def stocked(self) -> bool:
-        """True within three weeks of stocking."""
-        days = self.given.water.days_since_stocking
-        return days is not None and days <= 21
+        """True where fresh stockfish are to be reckoned with."""
+        return fresh_fish(self.given.water, self.given.reading.surface_c)
 
     @property
     def wary(self) -> bool:
@@ -168,7 +171,11 @@ class Context:
         return float(temperature_at(profile, [depth_m])[0]) if profile else None
 
     def depth_reasons(self) -> tuple[Reason, ...]:
-        """Return the belief's sentences for the chosen place, known factors first, without those that have nothing to say."""
-        telling = [factor for factor in self.belief.factors if factor.known or factor.log_weight.any()]
-        parts = sorted(telling, key=lambda factor: not factor.known)
+        """Return the belief's sentences for the chosen place, what moves the depth most first, at most four of them.
+
+        What moves nothing is told only where it was read and nothing else has anything to say.
+        """
+        swing = {factor.name: float(np.ptp(factor.log_weight)) for factor in self.belief.factors}
+        telling = [factor for factor in self.belief.factors if factor.known or swing[factor.name] > 0]
+        parts = sorted(telling, key=lambda factor: (-swing[factor.name], not factor.known))[:MOST_DEPTH_REASONS]
         return tuple(Reason(part.name, part.sentence) for part in parts)

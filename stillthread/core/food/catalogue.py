@@ -161,7 +161,7 @@ CATALOGUE: tuple[Prey, ...] = (
         (Stage("any", (Layer("surface", 1.2, 0.9, 1),), "anything that moves", ("attractor",)),),
         _months("999999999999"), ANY, ALL_DAY, "stocked",
         ("margin", "shoal", "point", "drop-off"), "banks and the upper 2 to 3 m, soon after stocking",
-        ("long-pull", "strip-pause", "roly-poly"), (10, 8), (15, 40), ("orange", "chartreuse", "white"),
+        ("long-pull", "strip-pause", "roly-poly", "static"), (10, 8), (15, 40), ("orange", "chartreuse", "white"),
         "fresh fish chase anything bright in the upper two or three metres",
     ),
 )

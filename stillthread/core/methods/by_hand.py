@@ -22,7 +22,7 @@ from stillthread.core.methods.model import SetUp
 from stillthread.core.methods.over_bed import short_leader, slope_bed
 from stillthread.core.methods.retrieves import RETRIEVES
 from stillthread.core.methods.ways import deep_tip_leader, leader_for, title_of
-from stillthread.core.methods.worth import appeal, worth
+from stillthread.core.methods.worth import appeal, shows, worth
 from stillthread.core.tackle.flies import WEIGHTS, Fly
 from stillthread.core.tackle.leaders import Leader, of_length, sinking_leader, sinking_tip_leader
 from stillthread.core.tackle.lines import Line
@@ -138,7 +138,8 @@ def _counted(context: Context, one: HandMade, line: Line, team: list[Match], tit
         cast = replace(base, countdown_s=float(seconds), pull=pull_of(retrieve))
         path = context.paths.screened(rig, cast)
         mean = fished_mean_m(path)
-        value = worth(context, method, mean_reach(path, context.reach), retrieve, mean, appeal(team, context))
+        appealing = appeal(team, context) * shows(method, team, retrieve.speed_m_s)
+        value = worth(context, method, mean_reach(path, context.reach), retrieve, mean, appealing)
         found.append(Option(team, flies, leader, retrieve, rig, cast, path, value))
     return set_up_from(context, way, max(found, key=lambda option: option.worth))
 

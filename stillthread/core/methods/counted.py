@@ -25,7 +25,7 @@ from stillthread.core.flies.placed import PlacedFly
 from stillthread.core.flies.team import place_flies
 from stillthread.core.methods.model import SetUp
 from stillthread.core.methods.retrieves import RETRIEVES, choose_retrieve
-from stillthread.core.methods.worth import appeal, worth
+from stillthread.core.methods.worth import appeal, shows, worth
 from stillthread.core.tackle.leaders import Leader
 from stillthread.core.tackle.lines import Line
 from stillthread.core.tackle.rig import Rig
@@ -33,13 +33,15 @@ from stillthread.core.thread.cast import Cast, level_bed
 from stillthread.core.thread.line_weight import label_doubt
 from stillthread.core.thread.tables import clock_table, sinking_cast
 from stillthread.core.thread.track import CastResult
-from stillthread.core.trout.temperature import SLUGGISH_BELOW_C, STIRRING_BELOW_C
+from stillthread.core.trout.temperature import SLUGGISH_BELOW_C
 
 LONGEST_COUNT_S = 90
 COUNT_STEP_S = 5  # the trade's ladder
 MOST_COUNTS = 5
 SCREEN_CLEARANCE_M = 0.2  # the rough path may be this far off
 PACES_TRIED = 2
+# How long a cast is fished before it is lifted off [s], where it would else end on the bed. Common practice, ours.
+LIFT_OFFS_S = (FISHED_FOR_S, 75.0, 40.0, 20.0)
 PACE_SHARE = 0.9  # each step away from the pace the food asks for: common practice, figure ours
 CLOCK_BEYOND_S = 15
 LONGEST_CLOCK_S = 180
@@ -85,7 +87,9 @@ def shallowest_useful_m(line: Line) -> float:
 
     Trade table: intermediate from 0.6 m, type 3 from 1.5 m, type 5 from 3 m, type 7 from 5 m; linear between.
     """
-    if line.family in ("floating", "hover", "sink-tip"):
+    if line.family == "floating":
+        return 0.05
+    if line.family in ("hover", "sink-tip"):
         return 0.2
     return float(np.interp(line.label_ips, [1.5, 3.0, 5.0, 7.0], [0.6, 1.5, 3.0, 5.0]))
 
@@ -115,14 +119,16 @@ def paces_for(context: Context, way: Way, best: Match) -> list[Retrieve]:
     first = choose_retrieve(best.prey, water_c, context.stocked)
     if water_c is not None and water_c < SLUGGISH_BELOW_C and context.schools.very_cold == "flashy":
         first = RETRIEVES["strip-pause"]
-    if first.kind == "static" or (water_c is not None and water_c < STIRRING_BELOW_C):
-        found = [first]
-    else:
-        if way.method == "nymphs":
-            first = RETRIEVES["slow-hand-twist"]
-        found = [first, *(RETRIEVES[k] for k in FASTER if RETRIEVES[k].speed_m_s > first.speed_m_s)]
     if context.schools.moving == "static":
         return [RETRIEVES["static"]]
+    if first.kind == "static" and water_c is not None and water_c < SLUGGISH_BELOW_C:
+        return [first]
+    if way.method == "nymphs" and first.kind != "static":
+        first = RETRIEVES["slow-hand-twist"]
+    # Cold is not one pace: slow is preferred there (see `pace_weight`), not the only one.
+    found = [first, *(RETRIEVES[k] for k in FASTER if RETRIEVES[k].speed_m_s > first.speed_m_s)]
+    if way.method == "nymphs" and context.allows("static"):
+        found.append(RETRIEVES["static"])  # left to hang from the floating line, and lifted off in time
     if not context.allows(found[0].kind):  # a moving school in water that asks for stillness: as slow as moving goes
         return [RETRIEVES["slow-hand-twist"]]
     return found
@@ -132,7 +138,7 @@ def counts_for(context: Context, line: Line, sink: CastResult, deepest_m: float)
     """Return counts on the 5 s ladder that bring the point fly to worthwhile depths clear of the bed, at most five."""
     top = max(0.0, context.worth_fishing_m[0] - 1.0)
     limit = deepest_m - BED_CLEARANCE_M
-    steps = list(range(COUNT_STEP_S, LONGEST_COUNT_S + 1, COUNT_STEP_S))
+    steps = list(range(0, LONGEST_COUNT_S + 1, COUNT_STEP_S))
     fit = [s for s in steps if sink.point.at(s) <= limit and (sink.point.at(s) >= top or s == steps[-1])]
     clear = [
         s for s in fit if line.family == "floating" or float(np.interp(s, sink.point.t_s, sink.line_end_m)) <= limit
@@ -159,6 +165,31 @@ def tie(context: Context, way: Way, team: list[Match]) -> tuple[tuple[PlacedFly,
     return flies, leader, rig_of(way.line, leader, tied(flies))
 
 
+def _lift_off(cast: Cast, after_s: float) -> Cast:
+    """Return a cast that is lifted off so many seconds [s] after its count, still or moving."""
+    return replace(cast, hold_s=after_s) if cast.pull.speed_m_s <= 0 else replace(cast, most_s=after_s)
+
+
+def _clear_of_the_bed(context: Context, rig: Rig, cast: Cast, bed_m: float) -> tuple[Cast, CastResult] | None:
+    """Return the cast, lifted off in time where it would else end on the bed [m], with its rough path; None where none does."""
+    for after_s in LIFT_OFFS_S:
+        lifted = _lift_off(cast, after_s)
+        path = context.paths.screened(rig, lifted)
+        if max(track.between(0.0, path.end_s)[1] for track in path.flies) <= bed_m - SCREEN_CLEARANCE_M:
+            return lifted, path
+        if path.point.at(cast.countdown_s) > bed_m - SCREEN_CLEARANCE_M:
+            return None  # on the bed before it is fished at all
+    return None
+
+
+def _told_when(retrieve: Retrieve, cast: Cast) -> Retrieve:
+    """Return the retrieve with when to lift off, where that is before the cast would end of itself."""
+    after_s = cast.hold_s if cast.pull.speed_m_s <= 0 else cast.most_s
+    if after_s >= FISHED_FOR_S:
+        return retrieve
+    return replace(retrieve, words=f"{retrieve.words}; lift off {after_s:.0f} s after the count")
+
+
 def options(context: Context, way: Way, team: list[Match]) -> list[Option]:
     """Return every count and pace that keeps this team off the bottom and deep enough for the line, with its worth."""
     flies, leader, rig = tie(context, way, team)
@@ -173,13 +204,18 @@ def options(context: Context, way: Way, team: list[Match]) -> list[Option]:
         before = len(found)
         for seconds in counts if step == 0 else counts[::2]:
             cast = replace(base, countdown_s=float(seconds), pull=pull_of(retrieve))
-            path = context.paths.screened(rig, cast)
-            mean = fished_mean_m(path)
-            deepest = max(track.between(0.0, path.end_s)[1] for track in path.flies)
-            if deepest > deepest_bed - SCREEN_CLEARANCE_M or mean < shallowest_useful_m(way.line):
+            kept = _clear_of_the_bed(context, rig, cast, deepest_bed)
+            if kept is None:
                 continue
-            value = worth(context, way.method, mean_reach(path, context.reach), retrieve, mean, appealing)
-            found.append(Option(team, flies, leader, retrieve, rig, cast, path, value * PACE_SHARE**step))
+            lifted, path = kept
+            mean = fished_mean_m(path)
+            if mean < shallowest_useful_m(way.line):
+                continue
+            fits = appealing * shows(way.method, team, retrieve.speed_m_s)
+            value = worth(context, way.method, mean_reach(path, context.reach), retrieve, mean, fits)
+            found.append(
+                Option(team, flies, leader, _told_when(retrieve, lifted), rig, lifted, path, value * PACE_SHARE**step)
+            )
         paces += len(found) > before
         if paces == PACES_TRIED:
             break

@@ -2,22 +2,32 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 from stillthread.core.day.context import Context
 from stillthread.core.day.model import Reason, RuledOut, Trace
 from stillthread.core.flies.choose import Match
 from stillthread.core.flies.team import place_flies
+from stillthread.core.food.catalogue import BY_KEY
 from stillthread.core.methods.model import SetUp
 from stillthread.core.methods.retrieves import RETRIEVES
 from stillthread.core.methods.worth import appeal, worth
 from stillthread.core.tackle.leaders import casting_leader, team_leader
 from stillthread.core.tackle.lines import Line
+from stillthread.core.trout.factors import rising
 from stillthread.core.units import feet_to_m
 
 RISING_SHARE, BLIND_SHARE = 0.85, 0.5
+# Wind [m/s] in which no dry fly is fished; the film [m]; the share of the chance and of the food that make it worth a fly.
+GALE_M_S, FILM_M, FAIR_FILM, FAIR_FOOD = 10.0, 0.3, 0.15, 0.2
+FREEZING_C = 1.0  # snow and hail are about
+WINGED = ("chironomid-adult", "damsel-adult", "mayfly", "caddis", "terrestrial")
 
 
-def dry(context: Context) -> SetUp | RuledOut:
-    """Return a dry fly or emerger in the film on a floating line, or why not."""
+def dry(context: Context, for_want: bool = False) -> SetUp | RuledOut:
+    """Return a dry fly or emerger in the film on a floating line, or why not; `for_want` where nothing else can be fished,
+    which a gale or freezing air still forbids.
+    """
     lines = context.lines_of("floating")
     ranked = context.flies_for(0.0, ("buoyant", "unweighted"), surface=True)
     if not lines or not ranked:
@@ -26,7 +36,43 @@ def dry(context: Context) -> SetUp | RuledOut:
         )
     if not context.allows("static"):
         return RuledOut("Dry fly", "kit", "You fish moving flies only.")
-    return dry_set_up(context, lines[0], ranked[:1])
+    seen, said = for_the_film(context)
+    reading = context.given.reading
+    hard = (reading.wind_m_s or 0.0) >= GALE_M_S or (reading.air_temperature_c or 20.0) <= FREEZING_C
+    if not seen and (hard or not for_want):
+        return RuledOut("Dry fly", "depth", said)
+    if not seen:
+        said = "Nothing else can be fished here with your kit and rules."
+    made = dry_set_up(context, lines[0], ranked[:1])
+    return replace(made, reasons=(*made.reasons, Reason("rises", said)))
+
+
+def for_the_film(context: Context) -> tuple[bool, str]:
+    """Return whether anything speaks for a fly in the film, and what does or what is missing, in words.
+
+    Rises (a few are noise), a hatch that is seen, or a fair share of the chance in the film with food there; never in a
+    gale. Common practice, figures ours.
+    """
+    given = context.given
+    wind = given.reading.wind_m_s
+    if wind is not None and wind >= GALE_M_S:
+        return False, f"In {wind:.0f} m/s of wind no dry fly is fished."
+    count = rising(given.sightings)
+    if count in ("some", "many"):
+        return True, f"{count.capitalize()} fish rise."
+    hatch = next((s for s in given.sightings if s.evidence == "hatch" and s.prey), None)
+    if hatch is not None and hatch.prey is not None:
+        return True, f"A hatch was seen: {BY_KEY[hatch.prey].name.lower()}."
+    winged = next((s.prey for s in given.sightings if s.prey in WINGED and s.abundance != "few"), None)
+    if winged is not None:
+        return True, f"{BY_KEY[winged].name} about on the water."
+    film = float(context.belief.profile[context.belief.depths_m < FILM_M].sum())
+    food = sum(context.food.share[key] for key in WINGED)
+    if film >= FAIR_FILM and food >= FAIR_FOOD:
+        return True, f"The film holds {100 * film:.0f} % of the chance, and food drifts in it."
+    if count == "few":
+        return False, "A few rises are too few for a dry fly. Watch for more."
+    return False, "Nothing rises, no hatch was seen and the film holds little: no dry fly."
 
 
 def dry_set_up(context: Context, line: Line, team: list[Match]) -> SetUp:
@@ -36,8 +82,8 @@ def dry_set_up(context: Context, line: Line, team: list[Match]) -> SetUp:
         casting_leader(x, context.wary) if len(team) == 1 else team_leader(x, len(team), feet_to_m(9), feet_to_m(4))
     )
     retrieve = RETRIEVES["static"]
-    rising = any(seen.rise not in (None, "leap") for seen in context.given.sightings)
-    reached = (RISING_SHARE if rising else BLIND_SHARE) * context.reach.over_band(0.0, 0.1)
+    up = rising(context.given.sightings) in ("some", "many")
+    reached = (RISING_SHARE if up else BLIND_SHARE) * context.reach.over_band(0.0, 0.1)
     flies = place_flies(team, leader.flies_at_m, (0.0,) * len(team), context.wary, context.attractor_at)
     return SetUp(
         method="dry",

@@ -14,7 +14,7 @@ from stillthread.core.flies.placed import PlacedFly
 from stillthread.core.flies.team import order_team, place_flies
 from stillthread.core.methods.model import SetUp
 from stillthread.core.methods.retrieves import RETRIEVES
-from stillthread.core.methods.worth import appeal, worth
+from stillthread.core.methods.worth import appeal, shows, worth
 from stillthread.core.tackle.floats import (
     NEAREST_CAST_M,
     SLIDE_FRICTION_G,
@@ -29,10 +29,15 @@ from stillthread.core.thread.float_rig import cocks_after_s, hung_after_s
 from stillthread.core.thread.retrieve import usual_pull
 from stillthread.core.thread.tables import FlyDepth, clock_table
 from stillthread.core.thread.track import CastResult
+from stillthread.core.trout.factors import rising
 
 WATCH_FLOAT = "Strike at anything odd: it dips, sails off, or stands up. Lift the rig 15 cm now and then."
 FISHED_SHARE = 0.85  # of the time between casts, common practice
 DEEPEST_HANG_M = 7.0
+# Flies on a float: a team from this hang on, so far apart at least. Common practice, figures ours.
+TEAM_FROM_M, APART_M = 1.2, 0.4
+# A float hung so high or higher lies on the fish's heads; what it leaves, and what among fish that rise. Ours.
+TOP_FLOAT_M, TOP_LEFT, RISERS_LEFT = 0.6, 0.5, 0.3
 SETTLE_S = 150.0
 LONGEST_CLOCK_S = 120
 # A float left to itself drifts at about 3 % of the wind; on a line kept nearly straight, a third of that: common practice.
@@ -42,10 +47,27 @@ CLEAR_BED_M = 50.0
 
 
 def _hang(context: Context) -> float:
-    """How far below the float the point should hang [m]: the best-reached depth, in 0.1 m steps, clear of the bed."""
+    """How far below the float the point should hang [m], in 0.1 m steps, clear of the bed: at the depth found, else the
+    best-reached one.
+    """
     lowest = context.bed_m - 0.15
     choices = [step / 10 for step in range(3, int(min(lowest, DEEPEST_HANG_M) * 10 + 1e-9) + 1)]
+    found = context.given.found_m
+    if found is not None:
+        return min(choices, key=lambda hang: abs(hang - found))
     return max(choices, key=context.reach.at)
+
+
+def _flies_on_float(hang_m: float) -> int:
+    """Return how many flies a hang [m] carries: one up to 1.2 m, then as many as keep 0.4 m apart over its lower half."""
+    return 1 if hang_m < TEAM_FROM_M else 1 + int(hang_m / 2 / APART_M)
+
+
+def _on_their_heads(context: Context, hang_m: float) -> float:
+    """Return what a float so high [m] leaves of its worth: it puts fish near the top down, those that rise most of all."""
+    if hang_m > TOP_FLOAT_M:
+        return 1.0
+    return RISERS_LEFT if rising(context.given.sightings) in ("some", "many") else TOP_LEFT
 
 
 def float_refusal(context: Context) -> RuledOut | None:
@@ -138,7 +160,8 @@ def float_rig(context: Context) -> SetUp | RuledOut:
     ranked = float_flies(context, hang)
     if not ranked:
         return RuledOut("Float rig", "kit", "No sunk fly in your box.")
-    team = order_team(ranked, min(context.team_size(), len(ranked)), context.attractor_at)
+    count = min(context.team_size(), len(ranked), _flies_on_float(hang))
+    team = order_team(ranked, count, context.attractor_at)
     return float_set_up(context, hang, team)
 
 
@@ -154,7 +177,7 @@ def float_set_up(context: Context, hang_m: float, team: list[Match], cast_m: flo
     retrieve = RETRIEVES["static"]
     best = max(team, key=lambda m: m.score)
     patience = 1.0 if "static" in best.prey.paces else 0.5  # some prey never looks right hanging still
-    shared = min(reached, 1.0) * FISHED_SHARE * patience
+    shared = min(reached, 1.0) * FISHED_SHARE * patience * _on_their_heads(context, hang_m)
     lifted = min(float(hung.free.point.depth_m[-1]), depths[-1])
     point = hung.flies[-1]
     return SetUp(
@@ -174,7 +197,9 @@ def float_set_up(context: Context, hang_m: float, team: list[Match], cast_m: flo
         float_kind=hung.kind,
         retrieve=retrieve,
         cast_m=hung.cast.cast_m,
-        relative=worth(context, "float", shared, retrieve, depths[-1], appeal(team, context)),
+        relative=worth(
+            context, "float", shared, retrieve, depths[-1], appeal(team, context) * shows("float", team, 0.0)
+        ),
         sink_table=_clock(hung.still),
         depth_note=_note(hung.still),
         reasons=(

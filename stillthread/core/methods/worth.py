@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import math
+
 from stillthread.core.day.context import Context
 from stillthread.core.day.model import Retrieve
 from stillthread.core.flies.choose import Match
@@ -15,6 +17,23 @@ COVER = {"dry": 1.1, "nymphs": 0.75, "float": 0.8, "sink-tip": 0.85, "intermedia
 # Casting over fish in shallow or flat, bright water clears them; a float left alone does not. Trade practice, figures ours.
 SHALLOW_M, SHALLOW_SHARE = 1.5, 0.85
 FILM_M, CALM_SHARE = 0.6, 0.85
+
+
+# How well a way shows the food: pupae and larvae hang and rise, and want a still or very slow fly. Trade table of foods,
+# figures ours.
+HANGING_FOODS = ("chironomid-pupa", "chironomid-larva", "snail")
+SHOWS_HANGING = {"nymphs": 1.3, "float": 1.2, "sink-tip": 0.95, "intermediate": 0.95, "sinking": 0.8}
+
+
+SLOW_M_S, FAST_SHARE = 0.04, 0.75
+
+
+def shows(method: str, team: list[Match], speed_m_s: float) -> float:
+    """Return how well a method at a pace [m/s] shows what the best fly of a team stands for, about 1."""
+    best = max(team, key=lambda m: m.score, default=None)
+    if best is None or best.prey.key not in HANGING_FOODS:
+        return 1.0
+    return SHOWS_HANGING.get(method, 1.0) * (FAST_SHARE if speed_m_s > SLOW_M_S else 1.0)
 
 
 def appeal(team: list[Match], context: Context) -> float:
@@ -32,8 +51,26 @@ def disturbance(context: Context, method: str, depth_m: float) -> float:
     return share * (CALM_SHARE if calm and depth_m < FILM_M and method != "dry" else 1.0)
 
 
+# How near a found depth a way must fish [m, standard deviation]. Our figure.
+AT_FOUND_M = 0.3
+
+
+def at_found(context: Context, depth_m: float) -> float:
+    """Return how much of a way's worth is left at a depth [m] when one was found today, 0 to 1; all of it else."""
+    found = context.given.found_m
+    return 1.0 if found is None else max(math.exp(-0.5 * ((depth_m - found) / AT_FOUND_M) ** 2), 0.02)
+
+
 def worth(context: Context, method: str, reached: float, retrieve: Retrieve, depth_m: float, appealing: float) -> float:
     """Return the expected rate in arbitrary units from the share of belief met per second; only ratios are ever shown."""
     pace = pace_weight(retrieve.speed_m_s, context.water_c(depth_m))
     fed = hunger(context.given.reading, depth_m, context.given.water.species)
-    return reached * pace * fed * appealing * COVER[method] * disturbance(context, method, depth_m)
+    return (
+        reached
+        * pace
+        * fed
+        * appealing
+        * COVER[method]
+        * disturbance(context, method, depth_m)
+        * at_found(context, depth_m)
+    )

@@ -15,6 +15,7 @@ from stillthread.core.methods.afloat import settled_band
 from stillthread.core.methods.all_ways import SIDE_BY_SIDE, try_all
 from stillthread.core.methods.by_hand import hand_made_problems
 from stillthread.core.methods.counted import with_band
+from stillthread.core.methods.dry import dry
 from stillthread.core.methods.model import SetUp
 from stillthread.core.noted.reading import checked_reading, light_on
 from stillthread.core.plan.cautions import plan_cautions, set_up_cautions
@@ -35,9 +36,14 @@ from stillthread.core.plan.rank import (
 from stillthread.core.reading.means import food_on
 from stillthread.core.sky.light import Light
 from stillthread.core.trout.belief import Brought, PlaceBelief, believe, factor_effects
+from stillthread.core.trout.open_band import AVOIDED_MG_L
 from stillthread.core.trout.reach import Reach
-from stillthread.core.trout.temperature import Welfare, welfare
+from stillthread.core.trout.temperature import WELFARE_LIMITS_C, Welfare, welfare
 from stillthread.core.water.layers import find_thermocline
+from stillthread.core.water.profile import oxygen_at, temperature_at
+
+# How much warmer than the coolest water is still fished where all of it is too warm [°C]. Our figure.
+NEAR_COOLEST_C = 0.7
 
 
 def check_input(given: PlanInput) -> None:
@@ -85,6 +91,37 @@ def _unwanted(one: SetUp, context: Context) -> RuledOut | None:
     return RuledOut(one.title, "kit", "You left this method out.")
 
 
+def cool_depths(context: Context, warmth: Welfare | None) -> tuple[float, float] | None:
+    """Return the warmest water [°C] that is still fished and where it begins [m], where the caution is to fish only the
+    cool depths; None where it is not.
+
+    The caution's own limit, or a little above the coolest water with oxygen where all of it is warmer.
+    """
+    if warmth is None or warmth.level not in ("caution", "stop"):
+        return None
+    profile, z = context.given.reading.profile, context.belief.depths_m
+    t = temperature_at(profile, z)
+    oxygen = oxygen_at(profile, z)
+    open_ = t[oxygen >= AVOIDED_MG_L] if oxygen is not None and (oxygen >= AVOIDED_MG_L).any() else t
+    caution = min(WELFARE_LIMITS_C[s][1] for s in context.given.water.species)
+    limit = max(caution, float(open_.min()) + NEAR_COOLEST_C)
+    return limit, float(z[t <= limit][0]) if (t <= limit).any() else float(z[-1])
+
+
+def too_warm(one: SetUp, context: Context, cool: tuple[float, float] | None) -> RuledOut | None:
+    """Return why a set-up is not offered in the heat: it fishes above the cool depths. By hand it is the angler's own."""
+    if cool is None or one.by_hand is not None:
+        return None
+    limit, from_m = cool
+    t = context.water_c(one.target_m)
+    if t is None or t <= limit:
+        return None
+    said = (
+        f"It fishes at {one.target_m:.1f} m, in {t:.1f} °C: only the cool depths are fished, from {from_m:.1f} m down."
+    )
+    return RuledOut(one.title, "warmth", said)
+
+
 def _choose(tried: list[SetUp], context: Context) -> tuple[list[SetUp], list[SetUp], list[RuledOut]]:
     """The set-ups to show, those made by hand, and what is passed over; `relative` is then against the best shown."""
     rated = [replace(s, relative=over_session(s, context.given.session_h), rigging_min=rigging_min(s)) for s in tried]
@@ -114,13 +151,18 @@ def _told(one: SetUp, shown: list[SetUp], context: Context) -> SetUp:
     )
 
 
-def _rank(tried: list[SetUp], context: Context) -> tuple[tuple[SetUp, ...], list[RuledOut]]:
+def _rank(
+    tried: list[SetUp], context: Context, cool: tuple[float, float] | None = None
+) -> tuple[tuple[SetUp, ...], list[RuledOut]]:
     """The set-ups shown, best first, hand-made ones after them, each with its numbers; and what was passed over."""
     shown, own, weaker = _choose(tried, context)
     banded = _banded([*shown, *own], context)
+    # The rough paths that chose may be a little off: what their own numbers put above the cool depths goes too.
+    warm = [r for one in banded if (r := too_warm(one, context, cool))]
+    banded = [one for one in banded if too_warm(one, context, cool) is None]
     full = calibrated(banded, context.log, context.given.session_h)
-    offered = full[: len(shown)]
-    return tuple(_told(s, offered, context) for s in full), weaker
+    offered = [one for one in full if one.by_hand is None]
+    return tuple(_told(s, offered, context) for s in full), weaker + warm
 
 
 def _banded(shown: list[SetUp], context: Context) -> list[SetUp]:
@@ -150,7 +192,10 @@ def day_context(given: PlanInput, paths: Paths = IN_MEMORY) -> tuple[Context, tu
     food = food_on(water, reading, given.when, given.sightings, given.samples)
     log = liken(given.own_log, given.when.date(), reading.surface_c) if given.own_log else None
     brought = Brought(log, given.without, given.schools.wind_shore, given.found_m)
-    beliefs = believe(water, reading, light, food, given.sightings, given.when, given.place, brought)
+    # Rises count once: as fish at the top, not again as the food they rise to.
+    besides = tuple(seen for seen in given.sightings if seen.rise is None)
+    lying = food_on(water, reading, given.when, besides, given.samples)
+    beliefs = believe(water, reading, light, lying, given.sightings, given.when, given.place, brought)
     chosen = _choose_place(given, beliefs)
     return Context(given, light, food, chosen, Reach(chosen, light.secchi_m, light), log, paths), beliefs
 
@@ -178,10 +223,16 @@ def _plan(given: PlanInput, paths: Paths) -> Plan:
         ruled_out = [RuledOut("Every method", "warmth", warmth.sentence)]
     else:
         tried = try_all(context)
-        unwanted = {id(one): _unwanted(one, context) for one in tried if isinstance(one, SetUp)}
+        cool = cool_depths(context, warmth)
+        unwanted = {
+            id(one): _unwanted(one, context) or too_warm(one, context, cool) for one in tried if isinstance(one, SetUp)
+        }
         ruled_out = [one for one in tried if isinstance(one, RuledOut)] + [r for r in unwanted.values() if r]
         wanted = [one for one in tried if isinstance(one, SetUp) and unwanted[id(one)] is None]
-        set_ups, weaker = _rank(wanted, context)
+        if not wanted and cool is None and "dry" in context.angler.methods:
+            last = dry(context, for_want=True)
+            wanted = [last] if isinstance(last, SetUp) else []
+        set_ups, weaker = _rank(wanted, context, cool)
         ruled_out += weaker
     return Plan(
         context.light,

@@ -21,6 +21,8 @@ BLANK_MIN = 20
 def _float_rungs(one: SetUp, context: Context) -> list[Rung]:
     hang = one.float_hang_m or 0.0
     lowest = context.bed_m - 0.15
+    if one.float_kind == "fixed":
+        lowest = min(lowest, context.landing_m)  # deeper it could not be landed
     steps = [hang + k * FLOAT_STEP_M for k in range(-3, 4)]
     return [Rung(None, round(d, 2), round(d, 2)) for d in steps if 0.3 <= d <= lowest + 1e-6]
 
@@ -173,10 +175,12 @@ def stance(one: SetUp, context: Context) -> str:
             words.append("Anchor: it holds the depth." if anchor else "Drift broadside to search.")
     elif context.belief.place.kind == "margin" or context.bed_m < 2.5:
         words.append("Stand well back, fish short, then lengthen.")
+    if one.style in AFLOAT:
+        return " ".join(words)
     calm = ripple_class(context.given.reading.wind_m_s) == "calm"
     if not calm and context.given.reading.wind_m_s is not None:
         words.append("Cast across the wind, not straight down it.")
-    return " ".join(words)
+    return " ".join(words) or "Stand still and fan the casts, 1 to 1.5 m apart."
 
 
 def with_next_steps(one: SetUp, shown: list[SetUp], context: Context) -> SetUp:

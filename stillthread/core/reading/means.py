@@ -40,6 +40,7 @@ from stillthread.core.sky.light import Light
 from stillthread.core.sky.sun import SunDay
 from stillthread.core.trout.factors import comfort_depth_m
 from stillthread.core.trout.open_band import OpenBand, open_band
+from stillthread.core.trout.stocking import fresh_fish
 from stillthread.core.trout.temperature import Welfare, welfare
 from stillthread.core.water.layers import Layers, read_layers
 from stillthread.core.water.oxygen import OxygenCurve
@@ -48,7 +49,6 @@ from stillthread.core.water.stability import Stability, read_stability
 from stillthread.core.water.year import YearCurve, year_curve
 
 STEP_M = 0.1
-STOCKED_DAYS = 21
 
 
 @dataclass(frozen=True)
@@ -133,7 +133,7 @@ def food_on(
     Warmth is the water's at 1 m; where the water has surface readings of its own, its degree-days move the hatches.
     Raises InputError for unknown prey, signs or counts.
     """
-    stocked = water.days_since_stocking is not None and water.days_since_stocking <= STOCKED_DAYS
+    stocked = fresh_fish(water, reading.surface_c)
     warm_at = float(temperature_at(reading.profile, [1.0])[0]) if reading.profile else None
     shifts = season_shifts(water_year(water), when) if water.surface_history else None
     return available_food(

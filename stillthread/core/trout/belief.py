@@ -19,9 +19,12 @@ from stillthread.core.trout.factor import Factor, switched_off
 from stillthread.core.trout.factors import CELL_M
 from stillthread.core.trout.own_log import found_factor, own_log_factor
 from stillthread.core.trout.stocking import stocking_factor
+from stillthread.core.trout.temperature import heat_share
 
 # Share of the belief spread evenly over all water: nobody knows better than this (design of the search).
 UNIFORM_SHARE = 0.2
+GREY_OKTAS = 7  # from this cloud on nobody calls the day bright
+UNIFORM_IF_LOOKED = 0.12  # temperatures read and food seen: the belief may say more. Ours.
 UNIFORM_IF_UNREAD = 0.5
 
 
@@ -116,14 +119,26 @@ class Scored:
         return np.asarray(np.sum([part.log_weight for part in self.factors], axis=0), dtype=np.float64)
 
 
+BEST_WATER_M = 1.5  # about what fish share at one time. Our figure.
+
+
+def _best_water(weight: NDArray[np.float64]) -> float:
+    """The mean weight of the best metre and a half of a place's water; what is missing to it counts as nothing."""
+    cells_ = round(BEST_WATER_M / CELL_M)
+    sums = np.concatenate([[0.0], np.cumsum(weight)])
+    width = min(cells_, len(weight))
+    return float((sums[width:] - sums[: len(sums) - width]).max()) / cells_
+
+
 def spread_mass(scored: list[Scored], uniform: float) -> tuple[PlaceBelief, ...]:
     """Return the belief over scored places: mass by their scores, a share `uniform` of it spread evenly.
 
-    A place is judged by its mean score over depth, not by how many cells it has.
+    A place is judged by the best metre and a half of its water, not by how many cells it has: the dead water of a deep
+    place takes nothing from it, and water too shallow to hold that much counts for as much as there is.
     """
     scores = [one.log_score for one in scored]
     weights = [np.exp(score - score.max()) for score in scores]
-    worth = np.array([float(np.log(np.mean(np.exp(score)))) for score in scores])
+    worth = np.array([float(np.log(_best_water(np.exp(score)))) for score in scores])
     share = np.exp(worth - worth.max())
     share = (1 - uniform) * share / share.sum() + uniform / len(scored)
     return tuple(
@@ -170,17 +185,18 @@ def believe(
     if not water.places:
         raise ValueError("a water needs at least one place")
     scored = []
+    heat = heat_share(reading.surface_c, water.species)
     for place in water.places:
         bed = place_bed_m(place, water, reading, place.name == chosen)
         z = cells(bed)
         parts = (
             f.temperature_factor(z, water, reading),
             f.oxygen_factor(z, water, reading, when),
-            f.light_factor(z, light),
+            f.light_factor(z, light, f.cruisers_up(reading, light), (reading.cloud_oktas or 0) >= GREY_OKTAS),
             f.food_factor(z, food, place, bed, f.comfort_depth_m(light)),
-            f.rises_factor(z, sightings),
+            f.rises_factor(z, sightings, heat),
             f.season_factor(z, water, reading, bed, when),
-            stocking_factor(z, water),
+            stocking_factor(z, water, heat),
             f.place_factor(z, reading, place, brought.wind_shore),
             own_log_factor(z, brought.log, place),
             found_factor(z, brought.found_m if chosen is None or place.name == chosen else None),
@@ -188,6 +204,8 @@ def believe(
         kept = tuple(switched_off(part) if part.name in brought.without else part for part in parts)
         scored.append(Scored(place, bed, z, kept))
     uniform = UNIFORM_IF_UNREAD if knows_nothing(reading, sightings) else UNIFORM_SHARE
+    if reading.profile and food.sightings > 0:
+        uniform = UNIFORM_IF_LOOKED
     return spread_mass(scored, uniform)
 
 

@@ -13,18 +13,21 @@ from stillthread.core.food.seen import ABUNDANCE_COUNT, Sighting
 from stillthread.core.food.where import food_density
 from stillthread.core.noted.reading import Reading, oxygen_on
 from stillthread.core.noted.water import Place, Water
-from stillthread.core.sky.light import Light
+from stillthread.core.sky.light import Light, can_spot, ripple_class
 from stillthread.core.sky.wind import compass_point, downwind_shore, onto_shore
 from stillthread.core.trout.factor import Factor
 from stillthread.core.trout.notice import EASY_LIGHT
 from stillthread.core.trout.open_band import AVOIDED_MG_L
-from stillthread.core.trout.temperature import preference
+from stillthread.core.trout.temperature import CHOSEN_BAND_C, log_preference, preference
 from stillthread.core.water.layers import find_thermocline
 from stillthread.core.water.profile import oxygen_at, temperature_at
 
-FLOOR = 0.02
+# Below this liking [share of the best] the warm side is too warm. Our figure.
+TOO_WARM_LIKED = 0.35
 # Surface temperature [°C] from which trout are looked for along the thermocline. Common practice.
 HEAT_C = 18.0
+# Light at the surface [share of full sun] that an angler calls bright; under a grey sky there is none. Our figure.
+BRIGHT_LIGHT = 0.15
 # How far from its food a trout stands [m], and the step of the depths [m]. Our figure.
 STANDS_OFF_M = 0.25
 CELL_M = 0.1
@@ -40,16 +43,25 @@ def temperature_factor(depths: NDArray[np.float64], water: Water, reading: Readi
         )
     t = temperature_at(reading.profile, depths)
     liked = np.mean([preference(t, s) for s in water.species], axis=0)
+    weight = np.log(np.mean(np.exp([log_preference(t, s) for s in water.species]), axis=0))
     best = int(np.argmax(liked))
     last = reading.profile[-1].depth_m
     unread = f"below {last:g} m" if last > 0 else "below the surface"
     tail = f" Nothing was read {unread}." if last < depths[-1] - 0.3 else ""
-    if float(liked.max() - liked.min()) < 0.12:
-        words = f"{t.min():.0f} to {t.max():.0f} °C from top to bottom: temperature hardly chooses a depth."
+    warm_side = float(t.min()) > max(CHOSEN_BAND_C[s][1] for s in water.species)
+    if warm_side and float(liked.max()) < TOO_WARM_LIKED:
+        words = f"Too warm everywhere: coolest at {depths[int(np.argmin(t))]:.0f} m, {t.min():.1f} °C."
+    elif float(liked.max() - liked.min()) < 0.12:
+        one = (
+            f"{t.min():.0f} °C"
+            if round(float(t.min())) == round(float(t.max()))
+            else f"{t.min():.0f} to {t.max():.0f} °C"
+        )
+        words = f"{one} from top to bottom: temperature hardly chooses a depth."
     else:
         good = depths[liked >= 0.9 * liked.max()]
         words = f"The water trout like best, {t[best]:.1f} °C, lies at {good[0]:.1f} to {good[-1]:.1f} m."
-    return Factor("temperature", np.log(np.maximum(liked, FLOOR)), words + tail, True)
+    return Factor("temperature", weight, words + tail, True)
 
 
 def oxygen_limits(mg_l: NDArray[np.float64]) -> NDArray[np.float64]:
@@ -93,31 +105,63 @@ def comfort_depth_m(light: Light) -> float:
     return max(0.0, float(np.log(light.surface / EASY_LIGHT)) / light.attenuation_per_m)
 
 
-def light_factor(depths: NDArray[np.float64], light: Light) -> Factor:
-    """Push fish down out of bright water and let low light bring them up (monotone: more light is never shallower)."""
+# In clear water a fish in the light is seen from farther and lies lower: how that grows with the Secchi depth [m]. Ours.
+USUAL_SECCHI_M, SECCHI_POWER = 3.0, 0.3
+# Sun with a real wave brings cruisers into the top metre, along lanes of foam above all. Common practice, figures ours.
+CRUISERS_WEIGHT, CRUISERS_TO_M, CRUISERS_SOFT_M = 2.2, 1.0, 0.2
+WAVY = ("wave", "foam-lanes")
+
+
+def cruisers_up(reading: Reading, light: Light) -> bool:
+    """Return whether sun and wave go together as they bring cruising fish to the top: high bright sun, a real wave."""
+    wave = ripple_class(reading.wind_m_s) == "wave" or reading.surface_state in WAVY
+    known = reading.cloud_oktas is not None
+    return wave and known and can_spot(light.sun_elevation_deg, reading.cloud_oktas, reading.clarity)
+
+
+def light_factor(depths: NDArray[np.float64], light: Light, cruisers: bool = False, grey: bool = False) -> Factor:
+    """Push fish down out of bright water and let low light bring them up (monotone: more light is never shallower).
+
+    With `cruisers` sun and wave bring fish up into the top metre as well; a `grey` sky is never called bright.
+    """
     at_surface = float(np.log(light.surface / EASY_LIGHT))
-    too_bright = np.maximum(0.0, at_surface - light.attenuation_per_m * depths)
+    # Never comfortable below the bed: in water too shallow for that the bed is as good as it gets.
+    down_to = min(comfort_depth_m(light), float(depths[-1]))
+    too_bright = max(0.0, at_surface) * np.maximum(0.0, 1.0 - depths / max(down_to, 1e-6))
+    seen_from = (light.secchi_m / USUAL_SECCHI_M) ** SECCHI_POWER
     dusk = float(np.clip(-at_surface / 3.0, 0, 1))
-    log_weight = -0.7 * too_bright + 0.9 * dusk * np.exp(-depths / 1.5)
+    log_weight = -0.7 * seen_from * too_bright + 0.9 * dusk * np.exp(-depths / 1.5)
     if at_surface > 0:
-        words = f"Bright for the surface: the light turns comfortable at about {comfort_depth_m(light):.1f} m."
+        how = "Bright light" if light.surface >= BRIGHT_LIGHT and not grey else "Fair light"
+        if comfort_depth_m(light) >= depths[-1]:
+            words = f"{how} down to the bed."
+        else:
+            words = f"{how} at the surface: comfortable from about {down_to:.1f} m down."
     elif dusk > 0.3:
         words = "Low light: trout come up and into the margins."
     else:
         words = "Cloud, ripple or a low sun: light keeps no fish down."
+    if cruisers:
+        log_weight = log_weight + CRUISERS_WEIGHT / (1.0 + np.exp((depths - CRUISERS_TO_M) / CRUISERS_SOFT_M))
+        words += " Sun with a good wave: cruisers come up into the top metre, along the foam."
     if light.guessed:
         words += f" ({', '.join(light.guessed).capitalize()} guessed.)"
     return Factor("light", log_weight, words, len(light.guessed) < 3)
 
 
 def _moved(density: NDArray[np.float64]) -> NDArray[np.float64]:
-    """Blur the food by how far trout stand off it (0.25 m, kept within the water): nobody lies in a layer 10 cm thick."""
+    """Blur the food by how far trout stand off it (0.25 m): nobody lies in a layer 10 cm thick, nor on the bed itself.
+
+    The surface throws back what would lie above it; what would lie in the bed is shared out in the water.
+    """
     cells = np.arange(len(density))
+    beyond = np.arange(len(density) + round(4 * STANDS_OFF_M / CELL_M))
     near = sum(
-        np.exp(-0.5 * (CELL_M * (cells[:, None] - other[None, :]) / STANDS_OFF_M) ** 2)
-        for other in (cells, -1 - cells, 2 * len(cells) - 1 - cells)
+        np.exp(-0.5 * (CELL_M * (beyond[:, None] - other[None, :]) / STANDS_OFF_M) ** 2)
+        for other in (cells, -1 - cells)
     )
-    return np.asarray((near / near.sum(axis=0)) @ density, dtype=np.float64)
+    moved = (near / near.sum(axis=0))[: len(density)] @ density
+    return np.asarray(moved * density.sum() / max(float(moved.sum()), 1e-12), dtype=np.float64)
 
 
 def food_factor(
@@ -132,16 +176,36 @@ def food_factor(
     return Factor("food", trust * np.log(relative + 0.25), f"By {seen}, here mostly {names}.", food.sightings > 0)
 
 
-def rises_factor(depths: NDArray[np.float64], sightings: tuple[Sighting, ...]) -> Factor:
-    """Fish seen feeding at the top weigh on the top 0.6 m; a clean leap is no rise."""
-    count = sum(ABUNDANCE_COUNT[s.abundance] for s in sightings if s.rise not in (None, "leap"))
+# How much rises weigh by how many: a few are noise, some a reason to have a rod ready, many the plan. Common practice,
+# figures ours.
+RISES_WEIGH = {"few": 0.0, "some": 1.0, "many": 2.2}
+
+
+def rising(sightings: tuple[Sighting, ...]) -> str | None:
+    """Return how many fish feed at the top, 'few', 'some' or 'many', by all rises noted; None where none does."""
+    seen = [s.abundance for s in sightings if s.rise not in (None, "leap")]
+    if not seen:
+        return None
+    total = sum(ABUNDANCE_COUNT[one] for one in seen)
+    return next(name for name in ("many", "some", "few") if total >= ABUNDANCE_COUNT[name])
+
+
+def rises_factor(depths: NDArray[np.float64], sightings: tuple[Sighting, ...], heat: float = 0.0) -> Factor:
+    """Fish seen feeding at the top weigh on the top 0.6 m: a few do not, in the heat they fade (`heat`, 0 to 1)."""
+    count = rising(sightings)
     leaps = any(s.rise == "leap" for s in sightings)
-    if count == 0:
+    if count is None:
         words = "Leaping fish say nothing about food or depth." if leaps else "No rises noted."
         return Factor("rises", np.zeros_like(depths), words, leaps)
-    strength = 1.2 * float(np.log1p(count)) / float(np.log(9))
     top = 1.0 / (1.0 + np.exp((depths - 0.8) / 0.15))
-    return Factor("rises", strength * 1.6 * top, "Fish are feeding at the top: the upper 0.6 m counts more.", True)
+    words = {
+        "few": "A few rises: too few to go by. Watch for more.",
+        "some": "Some fish feed at the top: the upper 0.6 m counts more. Keep a rod ready for them.",
+        "many": "Many fish feed at the top: the upper 0.6 m counts most.",
+    }[count]
+    if heat > 0.5:
+        words = "Fish show at the top, but it is too warm there: they are uncomfortable rather than feeding."
+    return Factor("rises", (1.0 - heat) * RISES_WEIGH[count] * top, words, True)
 
 
 def season_of(when: datetime, hemisphere: str) -> str:
@@ -156,11 +220,19 @@ def _cold_habit(season: str, water: Water, reading: Reading, bed_m: float) -> tu
     if surface is None or not 3 <= surface < 9:
         return None
     if season == "spring":
-        return min(2.7, 0.7 * bed_m), 0.9, "Cold water early in the season: 2.4 to 3 m down is where most are met."
+        centre = min(2.7, 0.7 * bed_m)
+        where = "2.4 to 3 m down" if bed_m >= 3.2 else f"low down, about {centre:.1f} m here,"
+        return centre, 0.9, f"Cold water early in the season: {where} is where most are met."
     if season in ("winter", "autumn") and water.max_depth_m <= 4:
-        return 0.3, 0.5, "Winter on a small water: often in the top 0.6 m."
+        return 0.3, 0.5, "Cold on a small water: often in the top 0.6 m."
     if season in ("winter", "autumn") and reading.clarity in ("gin-clear", "clear"):
-        return min(4.0, bed_m - 0.6), 0.9, "Winter on a big clear water: 3 to 5 m down, some 0.6 m off the bottom."
+        centre = max(min(4.0, bed_m - 0.6), 0.3)
+        where = (
+            "3 to 5 m down, some 0.6 m off the bottom"
+            if bed_m >= 3.6
+            else f"about {centre:.1f} m down here, off the bottom"
+        )
+        return centre, 0.9, f"Cold on a big clear water: {where}."
     return None
 
 
@@ -180,6 +252,47 @@ def _heat_habit(reading: Reading) -> tuple[float, float, str] | None:
     return centre, max(1.2, layer.bottom_m - layer.depth_m), words
 
 
+# Without heat or a habit of the season few feed far down: little food lives below some 7.5 m. Common practice, ours.
+DEEP_FROM_M, DEEP_PER_METRE = 6.0, 0.15
+# Below the layer that changes fastest few feed while the water above it suits them. Common practice, figures ours.
+UNDER_LAYER_WEIGHT, UNDER_LAYER_M, LAYER_FROM_C = 1.2, 0.4, 12.0
+
+
+def _layer_habit(depths: NDArray[np.float64], reading: Reading) -> tuple[NDArray[np.float64], str] | None:
+    """How much less trout are looked for under a thermocline while the water above it suits them; None where it does not."""
+    layer = find_thermocline(reading.profile)
+    if layer is None or reading.surface_c is None or not LAYER_FROM_C <= reading.surface_c < HEAT_C:
+        return None
+    under = 1.0 / (1.0 + np.exp(-(depths - layer.bottom_m) / UNDER_LAYER_M))
+    return (
+        -UNDER_LAYER_WEIGHT * under,
+        f"Layered: fish keep above or at the thermocline, few go below {layer.bottom_m:.0f} m.",
+    )
+
+
+# The edges of cold water: knee-deep ones are empty until the spring sun warms them. Common practice, figures ours.
+COLD_BELOW_C, KNEE_DEEP_M, EDGE_TO_BED_M, EDGE_TOP_M = 9.0, 1.5, 3.0, 1.5
+EMPTY_WEIGHT, WARM_EDGE_WEIGHT, SUNNY_OKTAS = 0.9, 0.8, 3
+
+
+def _edge_habit(
+    depths: NDArray[np.float64], water: Water, reading: Reading, bed_m: float, when: datetime
+) -> tuple[NDArray[np.float64], str] | None:
+    """What cold does to shallow edges: the spring sun warms them first, without it the knee-deep ones are empty."""
+    surface, cloud = reading.surface_c, reading.cloud_oktas
+    if surface is None or surface >= COLD_BELOW_C or bed_m > EDGE_TO_BED_M:
+        return None
+    if season_of(when, water.hemisphere) == "spring" and cloud is not None and cloud <= SUNNY_OKTAS:
+        top = 1.0 / (1.0 + np.exp((depths - EDGE_TOP_M) / 0.2))
+        return (
+            WARM_EDGE_WEIGHT * top,
+            "Spring sun on cold water: the shallow edge warms first, its top metre and a half.",
+        )
+    if bed_m < KNEE_DEEP_M and water.max_depth_m > EDGE_TO_BED_M:
+        return np.full_like(depths, -EMPTY_WEIGHT), "Cold, and knee-deep: few come in here before it warms."
+    return None
+
+
 def season_factor(depths: NDArray[np.float64], water: Water, reading: Reading, bed_m: float, when: datetime) -> Factor:
     """The trade's habits: cold-water depths by season, the thermocline in heat; else flat."""
     log_weight = np.zeros_like(depths)
@@ -194,6 +307,16 @@ def season_factor(depths: NDArray[np.float64], water: Water, reading: Reading, b
         centre, spread, words = heat
         log_weight = log_weight + np.exp(-0.5 * ((depths - centre) / spread) ** 2)
         parts.append(words)
+    edge = _edge_habit(depths, water, reading, bed_m, when)
+    if edge is not None:
+        log_weight = log_weight + edge[0]
+        parts.append(edge[1])
+    layered = _layer_habit(depths, reading)
+    if layered is not None:
+        log_weight = log_weight + layered[0]
+        parts.append(layered[1])
+    if heat is None and reading.surface_c is not None:
+        log_weight = log_weight - DEEP_PER_METRE * np.maximum(0.0, depths - DEEP_FROM_M)
     if not parts:
         return Factor("season", log_weight, "Neither cold water nor heat to go by.", False)
     return Factor("season", log_weight, " ".join(parts), True)
@@ -206,7 +329,8 @@ def place_factor(depths: NDArray[np.float64], reading: Reading, place: Place, sc
     """
     flat = np.zeros_like(depths)
     if reading.wind_from_deg is None or reading.wind_m_s is None:
-        return Factor("wind", flat, "Wind not read.", False)
+        missing = "Wind" if reading.wind_m_s is None else "Where the wind comes from was"
+        return Factor("wind", flat, f"{missing} not read.", False)
     blows = f"Wind {compass_point(reading.wind_from_deg)}, onto the {downwind_shore(reading.wind_from_deg)} shore."
     if place.facing_deg is None:
         return Factor("wind", flat, f"{blows} Which way this place faces is not noted.", False)

@@ -7,16 +7,27 @@ from numpy.typing import NDArray
 
 from stillthread.core.noted.water import Water
 from stillthread.core.trout.factor import Factor
+from stillthread.core.trout.temperature import heat_share
 
 FRESH_DAYS = 21  # common practice: about three weeks
 FADED_DAYS = 28.0
 FRESH_TO_M = 2.5
+GONE_FROM_HEAT = 0.5  # share of the heat at which the habit is gone
 PER_METRE = 0.9
+# Fresh fish first lie about this high [m], a little deeper each day; how much that weighs. Ours.
+HIGH_M, SPREAD_M_PER_DAY, HIGH_WEIGHT = 1.2, 0.06, 0.7
 RESIDENT_DAYS = 60
 
 
-def stocking_factor(depths: NDArray[np.float64], water: Water) -> Factor:
-    """Weight depths [m] by days since stocking: fresh fish keep to the upper 2 to 3 m, fading over four weeks; else flat.
+def fresh_fish(water: Water, surface_c: float | None) -> bool:
+    """Return whether fresh stockfish are to be reckoned with: stocked within three weeks, and the top [°C] not too warm."""
+    days = water.days_since_stocking
+    return days is not None and days <= FRESH_DAYS and heat_share(surface_c, water.species) < GONE_FROM_HEAT
+
+
+def stocking_factor(depths: NDArray[np.float64], water: Water, heat: float = 0.0) -> Factor:
+    """Weight depths [m] by days since stocking: fresh fish lie high, spreading down with the days and fading over four
+    weeks; else flat. Heat at the top puts it out (`heat`, 0 to 1).
 
     Common practice; the figures are ours.
     """
@@ -25,9 +36,14 @@ def stocking_factor(depths: NDArray[np.float64], water: Water) -> Factor:
     if days is None:
         return Factor("stocking", flat, "When it was stocked is not noted.", False)
     if days <= FRESH_DAYS:
-        fading = 1.0 - days / FADED_DAYS
-        words = f"Stocked {days} days ago: fresh fish stay in the upper 2 to 3 m."
-        return Factor("stocking", -PER_METRE * fading * np.maximum(0.0, depths - FRESH_TO_M), words, True)
+        fading = (1.0 - days / FADED_DAYS) * (1.0 - heat)
+        high = HIGH_WEIGHT * np.exp(-0.5 * (depths / (HIGH_M + SPREAD_M_PER_DAY * days)) ** 2)
+        deep = PER_METRE * np.maximum(0.0, depths - FRESH_TO_M)
+        ago = f"{days} days ago" if days > 1 else "a day ago" if days == 1 else "today"
+        words = f"Stocked {ago}: fresh fish lie high, in the upper 2 to 3 m, and spread with the days."
+        if heat > 0.5:
+            words = f"Stocked {ago}, but in water this warm the fresh fish's habit is gone."
+        return Factor("stocking", fading * (high - deep), words, True)
     if days <= RESIDENT_DAYS:
         words = f"Stocked {days} days ago: those fish have spread out; no depth to go by."
     else:

@@ -62,6 +62,35 @@ def preference(temperature_c: ArrayLike, species: str = "rainbow") -> NDArray[np
     return np.asarray(np.exp(-0.5 * outside**2), dtype=float)
 
 
+# Beyond so many fall-offs from the chosen band the dislike grows straight on, so that of waters all too warm (or too
+# cold) the nearest to the band is still the best. Our figure.
+STRAIGHT_FROM = 2.0
+
+
+def log_preference(temperature_c: ArrayLike, species: str = "rainbow") -> NDArray[np.float64]:
+    """Return the log of how gladly trout stay at water temperatures [°C]: Gaussian near the chosen band, straight beyond.
+
+    It never goes flat (Huber's loss on the fall-offs of `preference`). Raises KeyError for an unknown species.
+    """
+    low, high, cold, warm = CHOSEN_BAND_C[species]
+    t = np.asarray(temperature_c, dtype=float)
+    off = np.where(t < low, (low - t) / cold, np.where(t > high, (t - high) / warm, 0.0))
+    straight = -STRAIGHT_FROM * off + 0.5 * STRAIGHT_FROM**2
+    return np.asarray(np.where(off <= STRAIGHT_FROM, -0.5 * off**2, straight), dtype=float)
+
+
+def heat_share(surface_c: float | None, species: tuple[str, ...]) -> float:
+    """Return how far the heat of the top has put out what draws trout up there, 0 (not at all) to 1 (wholly).
+
+    From the species' caution to their stop, the most tender of them deciding: fish at the top are then mostly
+    uncomfortable, not feeding. Common practice, figures ours. Raises KeyError for an unknown species.
+    """
+    if surface_c is None:
+        return 0.0
+    _, caution, stop = (min(WELFARE_LIMITS_C[s][i] for s in species) for i in range(3))
+    return float(np.clip((surface_c - caution + 1.0) / (stop - caution), 0.0, 1.0))
+
+
 @dataclass(frozen=True)
 class Welfare:
     """What the warmest water a hooked fish crosses means: `level` is ok, tiring, caution or stop."""
