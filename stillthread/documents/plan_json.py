@@ -15,6 +15,7 @@ from stillthread.core.sky.wind import downwind_shore
 from stillthread.core.tackle.flies import Fly
 from stillthread.core.tackle.fly_build import FlyBuild
 from stillthread.core.tackle.lines import Line
+from stillthread.core.thread.tables import FlyDepth
 from stillthread.core.trout.belief import Effect, PlaceBelief, smallest_band
 from stillthread.core.trout.factor import Factor
 from stillthread.core.trout.factors import comfort_depth_m
@@ -185,6 +186,13 @@ def _water_out(given: PlanInput, plan: Plan) -> c.WaterMeaning:
     )
 
 
+def _table_out(table: tuple[FlyDepth, ...]) -> list[c.DepthAtOut]:
+    return [
+        c.DepthAtOut(t_s=d.t_s, depth_m=_mm(d.depth_m), low_m=_mm(d.low_m), high_m=_mm(d.high_m), touching=d.touching)
+        for d in table
+    ]
+
+
 def _set_up_out(s: SetUp) -> c.SetUpOut:
     return c.SetUpOut(
         method=s.method,  # the core's METHODS are this enum
@@ -221,12 +229,7 @@ def _set_up_out(s: SetUp) -> c.SetUpOut:
         retrieve=c.RetrieveOut(**vars(s.retrieve)),
         cast_m=s.cast_m,
         relative=s.relative,
-        sink_table=[
-            c.DepthAtOut(
-                t_s=d.t_s, depth_m=_mm(d.depth_m), low_m=_mm(d.low_m), high_m=_mm(d.high_m), touching=d.touching
-            )
-            for d in s.sink_table
-        ],
+        sink_table=_table_out(s.sink_table),
         depth_note=s.depth_note,
         reasons=[c.ReasonOut(**vars(r)) for r in s.reasons],
         watch_for=s.watch_for,

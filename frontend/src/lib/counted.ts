@@ -64,6 +64,7 @@ export function atCount(
 export function countText(unit: DepthUnit, countS: number, atM: number | null, runsM: number | null): string {
   if (runsM === null) return `${countS} s`;
   const runs = depthText(unit, runsM);
+  if (countS === 0) return `0 s: straight back, runs about ${runs}`;
   if (atM === null) return `${countS} s, then runs about ${runs}`;
   const at = depthText(unit, atM);
   return at === runs ? `${countS} s: about ${at}` : `${countS} s: ${at}, then runs about ${runs}`;

@@ -30,6 +30,7 @@ HEAT_C = 18.0
 BRIGHT_LIGHT = 0.15
 # How far from its food a trout stands [m], and the step of the depths [m]. Our figure.
 STANDS_OFF_M = 0.25
+USUAL_BED_M = 6.0
 CELL_M = 0.1
 # Dissolved oxygen [mg/L] from which it keeps no trout away. From memory; see `oxygen_limits`.
 EASY_OXYGEN_MG_L = 6.0
@@ -169,7 +170,8 @@ def food_factor(
 ) -> Factor:
     """Weight depths by where the food available now is at this kind of place; `easy_light_m` [m] moves drifting clouds."""
     density, brings = food_density(food.share, depths, bed_m, place.kind, easy_light_m)
-    relative = _moved(density) * len(depths)
+    # Against food spread evenly over a usual depth, so that places of other depths compare by what a metre of them holds.
+    relative = _moved(density) * USUAL_BED_M / CELL_M
     names = " and ".join(BY_KEY[key].name.lower() for key in sorted(brings, key=lambda k: -brings[k])[:2])
     seen = "what you saw and the season" if food.sightings else "the season alone"
     trust = 1.0 if food.sightings else 0.6
@@ -232,6 +234,8 @@ def _cold_habit(season: str, water: Water, reading: Reading, bed_m: float) -> tu
             if bed_m >= 3.6
             else f"about {centre:.1f} m down here, off the bottom"
         )
+        if bed_m < CLEAR_COLD_FROM_M:
+            return None
         return centre, 0.9, f"Cold on a big clear water: {where}."
     return None
 
@@ -270,9 +274,10 @@ def _layer_habit(depths: NDArray[np.float64], reading: Reading) -> tuple[NDArray
     )
 
 
+CLEAR_COLD_FROM_M = 3.2  # shallower places have no such water
 # The edges of cold water: knee-deep ones are empty until the spring sun warms them. Common practice, figures ours.
 COLD_BELOW_C, KNEE_DEEP_M, EDGE_TO_BED_M, EDGE_TOP_M = 9.0, 1.5, 3.0, 1.5
-EMPTY_WEIGHT, WARM_EDGE_WEIGHT, SUNNY_OKTAS = 0.9, 0.8, 3
+EMPTY_WEIGHT, WARM_EDGE_WEIGHT, SUNNY_OKTAS = 0.9, 1.8, 3
 
 
 def _edge_habit(
@@ -297,7 +302,9 @@ def season_factor(depths: NDArray[np.float64], water: Water, reading: Reading, b
     """The trade's habits: cold-water depths by season, the thermocline in heat; else flat."""
     log_weight = np.zeros_like(depths)
     parts = []
-    cold = _cold_habit(season_of(when, water.hemisphere), water, reading, bed_m)
+    edge = _edge_habit(depths, water, reading, bed_m, when)
+    warm_edge = edge is not None and bool(edge[0].max() > 0)
+    cold = None if warm_edge else _cold_habit(season_of(when, water.hemisphere), water, reading, bed_m)
     if cold is not None:
         centre, spread, words = cold
         log_weight = log_weight + 1.6 * np.exp(-0.5 * ((depths - centre) / spread) ** 2)
@@ -307,7 +314,6 @@ def season_factor(depths: NDArray[np.float64], water: Water, reading: Reading, b
         centre, spread, words = heat
         log_weight = log_weight + np.exp(-0.5 * ((depths - centre) / spread) ** 2)
         parts.append(words)
-    edge = _edge_habit(depths, water, reading, bed_m, when)
     if edge is not None:
         log_weight = log_weight + edge[0]
         parts.append(edge[1])
