@@ -187,3 +187,25 @@ class PlacesAndPaces(unittest.TestCase):
         boat = day(HEAT, HOT, water=water(DAM), place="Dam", angler=Angler(afloat=True))
         for s in some(s for s in make_plan(boat).set_ups if s.style == "dangle"):
             self.assertNotIn("Cast", s.stance)
+
+
+class Said(unittest.TestCase):
+    """Handbook §3a, §7: nothing rising after a good look is evidence; pressured fish want it smaller, stiller, deeper."""
+
+    def day(self, *signs):
+        reading = Reading(profile((0, 13.0), (5, 12.0)), 5.0, 2.0, None, 225.0, 2, "clear")
+        shelf = water(Place("Shelf", "shoal", 2, 5))
+        return day(NOON, reading, water=shelf, place="Shelf", sightings=tuple(Sighting("some", sign=s) for s in signs))
+
+    def test_nothing_rising_takes_from_the_top(self):
+        self.assertGreater(median(self.day("nothing-rises")), median(self.day()))
+
+    def test_pressured_fish_lie_deeper_and_want_it_smaller_and_duller(self):
+        self.assertGreater(median(self.day("pressured")), median(self.day()))
+        plan = make_plan(self.day("pressured"))
+        usual = make_plan(self.day())
+        self.assertNotIn("bright", {f.fly.tone for s in some(plan.set_ups) for f in s.flies})
+        self.assertGreaterEqual(
+            min(f.hook for s in plan.set_ups for f in s.flies), min(f.hook for s in usual.set_ups for f in s.flies)
+        )
+        self.assertLessEqual(plan.set_ups[0].retrieve.speed_m_s, 0.1)

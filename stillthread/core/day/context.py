@@ -15,6 +15,7 @@ from stillthread.core.day.schools import Schools
 from stillthread.core.evidence.likeness import Likened, fly_record
 from stillthread.core.flies.choose import FlyDay, Match, Wanted, rank_flies
 from stillthread.core.food.available import Availability
+from stillthread.core.food.seen import signed
 from stillthread.core.sky.light import Light, ripple_class
 from stillthread.core.tackle.landing import landing_limit_m
 from stillthread.core.tackle.leaders import tippet_for
@@ -76,10 +77,15 @@ class Context:
 
     @property
     def wary(self) -> bool:
-        """True in calm, bright, clear water: smaller hooks and finer leaders."""
+        """True in calm, bright, clear water or with pressured fish: smaller hooks and finer leaders."""
         calm = ripple_class(self.given.reading.wind_m_s) == "calm"
         clear = self.given.reading.clarity in ("gin-clear", "clear")
-        return (calm or clear) and self.light.surface > 0.15
+        return self.pressured or ((calm or clear) and self.light.surface > 0.15)
+
+    @property
+    def pressured(self) -> bool:
+        """True where the water is much fished and bright lures are refused."""
+        return signed(self.given.sightings, "pressured")
 
     @property
     def schools(self) -> Schools:
@@ -146,7 +152,8 @@ class Context:
         """Return what of the day weighs on flies."""
         record = fly_record(self.log, tuple(f.name for f in self.given.flies)) if self.log else {}
         reading = self.given.reading
-        tone = "bright" if self.very_cold and self.schools.very_cold == "flashy" else self.schools.tone
+        usual = "natural" if self.pressured and self.schools.tone == "by-water" else self.schools.tone
+        tone = "bright" if self.very_cold and self.schools.very_cold == "flashy" else usual
         return FlyDay(reading.clarity, self.light.surface, self.stocked, tone, self.given.aim, record)
 
     def flies_for(

@@ -111,6 +111,8 @@ SIGN_WORDS = {
     "shucks": "shucks on the water",
     "swallows": "swallows feeding",
     "diving-birds": "birds diving for fry",
+    "nothing-rises": "nothing rising",
+    "pressured": "much fished",
     "webs": "flies in the webs",
 }
 MET_WORDS = {"seen": "seen", "hatch": "hatching", "weed-sample": "in a weed sample", "coughed-up": "coughed up"}

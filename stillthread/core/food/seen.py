@@ -25,6 +25,8 @@ SIGN_PREY: dict[str, tuple[tuple[str, float], ...]] = {
     "swallows": (("chironomid-adult", 0.6), ("mayfly", 0.2), ("caddis", 0.2)),
     "diving-birds": (("fry", 1.0),),
     "webs": (("chironomid-adult", 0.7), ("caddis", 0.3)),
+    "nothing-rises": (),
+    "pressured": (),
 }
 SIGNS = tuple(SIGN_PREY)
 # How prey was met, and how much its count weighs: eaten says more than lying in the weed. Common practice, our figures.
@@ -64,6 +66,13 @@ class ThroatSample:
     """What one fish had in its throat."""
 
     items: tuple[SampleItem, ...]
+
+
+def signed(sightings: tuple[Sighting, ...], sign: str) -> bool:
+    """Return whether a sign is among the sightings. Raises ValueError for a sign nobody knows."""
+    if sign not in SIGNS:
+        raise ValueError(f"no such sign: {sign}")
+    return any(one.sign == sign for one in sightings)
 
 
 def says_something(seen: Sighting) -> bool:

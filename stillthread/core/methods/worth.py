@@ -61,9 +61,20 @@ def at_found(context: Context, depth_m: float) -> float:
     return 1.0 if found is None else max(math.exp(-0.5 * ((depth_m - found) / AT_FOUND_M) ** 2), 0.02)
 
 
+# What pressured fish leave of a fast retrieve, and what a still fly gains. Common practice ("smaller and stiller"), ours.
+QUICK_M_S, QUICK_LEFT, STILL_GAINS = 0.1, 0.6, 1.2
+
+
+def stiller(context: Context, speed_m_s: float) -> float:
+    """Return what pressured fish make of a pace [m/s], about 1; 1 where they are not pressured."""
+    if not context.pressured:
+        return 1.0
+    return QUICK_LEFT if speed_m_s > QUICK_M_S else STILL_GAINS if speed_m_s == 0 else 1.0
+
+
 def worth(context: Context, method: str, reached: float, retrieve: Retrieve, depth_m: float, appealing: float) -> float:
     """Return the expected rate in arbitrary units from the share of belief met per second; only ratios are ever shown."""
-    pace = pace_weight(retrieve.speed_m_s, context.water_c(depth_m))
+    pace = pace_weight(retrieve.speed_m_s, context.water_c(depth_m)) * stiller(context, retrieve.speed_m_s)
     fed = hunger(context.given.reading, depth_m, context.given.water.species)
     return (
         reached

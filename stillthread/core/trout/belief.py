@@ -10,7 +10,7 @@ from numpy.typing import NDArray
 
 from stillthread.core.evidence.likeness import Likened
 from stillthread.core.food.available import Availability
-from stillthread.core.food.seen import Sighting, says_something
+from stillthread.core.food.seen import Sighting, says_something, signed
 from stillthread.core.noted.reading import Reading
 from stillthread.core.noted.water import Place, Water
 from stillthread.core.sky.light import Light
@@ -186,13 +186,14 @@ def believe(
         raise ValueError("a water needs at least one place")
     scored = []
     heat = heat_share(reading.surface_c, water.species)
+    grey, pressed = (reading.cloud_oktas or 0) >= GREY_OKTAS, signed(sightings, "pressured")
     for place in water.places:
         bed = place_bed_m(place, water, reading, place.name == chosen)
         z = cells(bed)
         parts = (
             f.temperature_factor(z, water, reading),
             f.oxygen_factor(z, water, reading, when),
-            f.light_factor(z, light, f.cruisers_up(reading, light), (reading.cloud_oktas or 0) >= GREY_OKTAS),
+            f.light_factor(z, light, f.cruisers_up(reading, light), grey, pressed),
             f.food_factor(z, food, place, bed, f.comfort_depth_m(light)),
             f.rises_factor(z, sightings, heat),
             f.season_factor(z, water, reading, bed, when),

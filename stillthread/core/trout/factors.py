@@ -9,7 +9,7 @@ from numpy.typing import NDArray
 
 from stillthread.core.food.available import Availability
 from stillthread.core.food.catalogue import BY_KEY
-from stillthread.core.food.seen import ABUNDANCE_COUNT, Sighting
+from stillthread.core.food.seen import ABUNDANCE_COUNT, Sighting, signed
 from stillthread.core.food.where import food_density
 from stillthread.core.noted.reading import Reading, oxygen_on
 from stillthread.core.noted.water import Place, Water
@@ -108,8 +108,9 @@ def comfort_depth_m(light: Light) -> float:
 
 # In clear water a fish in the light is seen from farther and lies lower: how that grows with the Secchi depth [m]. Ours.
 USUAL_SECCHI_M, SECCHI_POWER = 3.0, 0.3
+PRESSURED_MIND = 1.5  # how much more pressured fish mind the light. Ours.
 # Sun with a real wave brings cruisers into the top metre, along lanes of foam above all. Common practice, figures ours.
-CRUISERS_WEIGHT, CRUISERS_TO_M, CRUISERS_SOFT_M = 2.2, 1.0, 0.2
+CRUISERS_WEIGHT, CRUISERS_TO_M, CRUISERS_SOFT_M = 2.8, 1.0, 0.2
 WAVY = ("wave", "foam-lanes")
 
 
@@ -120,16 +121,19 @@ def cruisers_up(reading: Reading, light: Light) -> bool:
     return wave and known and can_spot(light.sun_elevation_deg, reading.cloud_oktas, reading.clarity)
 
 
-def light_factor(depths: NDArray[np.float64], light: Light, cruisers: bool = False, grey: bool = False) -> Factor:
+def light_factor(
+    depths: NDArray[np.float64], light: Light, cruisers: bool = False, grey: bool = False, pressured: bool = False
+) -> Factor:
     """Push fish down out of bright water and let low light bring them up (monotone: more light is never shallower).
 
-    With `cruisers` sun and wave bring fish up into the top metre as well; a `grey` sky is never called bright.
+    With `cruisers` sun and wave bring fish up into the top metre as well; a `grey` sky is never called bright;
+    `pressured` fish mind the light more and lie a band deeper.
     """
     at_surface = float(np.log(light.surface / EASY_LIGHT))
     # Never comfortable below the bed: in water too shallow for that the bed is as good as it gets.
     down_to = min(comfort_depth_m(light), float(depths[-1]))
     too_bright = max(0.0, at_surface) * np.maximum(0.0, 1.0 - depths / max(down_to, 1e-6))
-    seen_from = (light.secchi_m / USUAL_SECCHI_M) ** SECCHI_POWER
+    seen_from = (light.secchi_m / USUAL_SECCHI_M) ** SECCHI_POWER * (PRESSURED_MIND if pressured else 1.0)
     dusk = float(np.clip(-at_surface / 3.0, 0, 1))
     log_weight = -0.7 * seen_from * too_bright + 0.9 * dusk * np.exp(-depths / 1.5)
     if at_surface > 0:
@@ -180,6 +184,7 @@ def food_factor(
 
 # How much rises weigh by how many: a few are noise, some a reason to have a rod ready, many the plan. Common practice,
 # figures ours.
+NOTHING_RISES = 0.7
 RISES_WEIGH = {"few": 0.0, "some": 1.0, "many": 2.2}
 
 
@@ -197,6 +202,9 @@ def rises_factor(depths: NDArray[np.float64], sightings: tuple[Sighting, ...], h
     count = rising(sightings)
     leaps = any(s.rise == "leap" for s in sightings)
     if count is None:
+        if signed(sightings, "nothing-rises"):
+            below = 1.0 / (1.0 + np.exp((depths - 0.8) / 0.15))
+            return Factor("rises", -NOTHING_RISES * below, "A good look and nothing rises: the top counts less.", True)
         words = "Leaping fish say nothing about food or depth." if leaps else "No rises noted."
         return Factor("rises", np.zeros_like(depths), words, leaps)
     top = 1.0 / (1.0 + np.exp((depths - 0.8) / 0.15))

@@ -4576,7 +4576,7 @@ export interface components {
             /** Rise */
             rise?: ("sip" | "head-and-tail" | "splash" | "bow-wave" | "leap") | null;
             /** Sign */
-            sign?: ("shucks" | "swallows" | "diving-birds" | "webs") | null;
+            sign?: ("shucks" | "swallows" | "diving-birds" | "webs" | "nothing-rises" | "pressured") | null;
         };
         /**
          * SimulateAnswer

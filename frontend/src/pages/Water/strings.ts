@@ -107,6 +107,8 @@ export const words = {
     { value: "swallows", label: "Swallows feeding" },
     { value: "diving-birds", label: "Birds diving for fry" },
     { value: "webs", label: "Flies in webs" },
+    { value: "nothing-rises", label: "Nothing rises, after a good look" },
+    { value: "pressured", label: "Much fished, bright lures refused" },
   ],
   met: {
     seen: "seen",
