@@ -13,7 +13,7 @@ from hypothesis import strategies as st
 
 from stillthread.core.day.given import Angler, Rules
 from stillthread.core.day.schools import Schools
-from stillthread.core.food.seen import Sighting
+from stillthread.core.food.seen import SampleItem, Sighting, ThroatSample
 from stillthread.core.noted.reading import Reading
 from stillthread.core.noted.water import Place, Water
 from stillthread.core.plan.make import day_context, make_plan
@@ -209,3 +209,16 @@ class Said(unittest.TestCase):
             min(f.hook for s in plan.set_ups for f in s.flies), min(f.hook for s in usual.set_ups for f in s.flies)
         )
         self.assertLessEqual(plan.set_ups[0].retrieve.speed_m_s, 0.1)
+
+    def test_what_the_throat_shows_is_tied_on_in_its_size_and_colour(self):
+        # Handbook §3: scud 16 to 19 mm large on hooks 10 to 16; fourteen of 15 mm, orange, ask for a large hook.
+        items = (SampleItem("scud", 14, 15.0, "orange"), SampleItem("chironomid-pupa", 1, 6.0))
+        given = replace(self.day(), samples=(ThroatSample(items),))
+        orange = tuple(
+            replace(f, name="Shrimp, orange spot") if "scud" in f.prey and n % 2 else f
+            for n, f in enumerate(given.flies)
+        )
+        plan = make_plan(replace(given, flies=orange))
+        tied = [f for s in some(plan.set_ups) for f in s.flies if "scud" in f.fly.prey]
+        self.assertTrue(all(f.hook <= 12 for f in some(tied)))
+        self.assertTrue(any("orange" in f.fly.name for f in tied))

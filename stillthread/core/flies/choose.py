@@ -42,12 +42,15 @@ class FlyDay:
 
 @dataclass(frozen=True)
 class Match:
-    """A fly, the prey it stands for here, how well it fits (0 to 1), and what speaks for or against it in words."""
+    """A fly, the prey it stands for here, how well it fits (0 to 1), what speaks for or against it in words, and the hooks that
+    match what a throat showed, where one did.
+    """
 
     fly: Fly
     prey: Prey
     score: float
     why: tuple[str, ...] = ()
+    hooks: tuple[int, ...] = ()
 
 
 @dataclass(frozen=True)
@@ -109,6 +112,24 @@ def _sink(fly: Fly, wanted_m_s: float | None) -> tuple[float, str | None]:
     return weight, f"Sinks {100 * speed:.0f} cm a second." if weight > 0.95 else None
 
 
+# What the throat showed is tied on, size first, then colour. Common practice, figures ours.
+THROAT_SIZE, OTHER_SIZE, THROAT_COLOUR = 1.3, 0.75, 1.4
+
+
+def _throat(fly: Fly, prey: Prey, food: Availability) -> tuple[float, str | None, tuple[int, ...]]:
+    """How a fly matches the size and colour of what a throat showed of this prey, and the hooks that do."""
+    match = food.keyed.match if food.keyed is not None else None
+    if match is None or match.prey != prey.key:
+        return 1.0, None, ()
+    fit = tuple(hook for hook in fly.hooks if hook in match.hooks)
+    weight = 1.0 if not match.hooks else THROAT_SIZE if fit else OTHER_SIZE
+    colour = next((one for one in match.colours if one in fly.name.lower()), None)
+    weight *= THROAT_COLOUR if colour else 1.0
+    shown = [f"{match.size_mm:.0f} mm" if match.size_mm is not None and fit else "", colour or ""]
+    told = ", ".join(one for one in shown if one)
+    return weight, f"As in the throat: {told}." if told else None, fit
+
+
 def _stock(fly: Fly) -> tuple[float, str | None]:
     return (LAST_ONE, "Your last one.") if fly.stock == 1 else (1.0, None)
 
@@ -144,7 +165,9 @@ def rank_flies(
             for p in known
         }
         prey = max(known, key=lambda p: worth[p])
+        weight, told, hooks = _throat(fly, prey, food)
         parts = (
+            (weight, told),
             _tone(fly, day),
             _size(fly, prey, day.aim),
             _sink(fly, wanted.sink_m_s),
@@ -152,12 +175,13 @@ def rank_flies(
             _record(fly, day),
         )
         score = worth[prey] * math.prod(weight for weight, _ in parts)
-        matches.append(Match(fly, prey, score, tuple(words for _, words in parts if words)))
+        matches.append(Match(fly, prey, score, tuple(words for _, words in parts if words), hooks))
     return sorted(matches, key=lambda match: -match.score)
 
 
 def hook_size(match: Match, wary: bool) -> int:
-    """Return the hook size to tie on: the smallest carried for wary fish, else the largest that fits the prey."""
+    """Return the hook size to tie on: what a throat showed first, else the smallest carried for wary fish, or the largest that fits the prey."""
     largest, smallest = match.prey.hooks[1], match.prey.hooks[0]
     fitting = [hook for hook in match.fly.hooks if largest <= hook <= smallest] or list(match.fly.hooks)
+    fitting = list(match.hooks) or fitting
     return max(fitting) if wary else min(fitting)
