@@ -12,7 +12,7 @@ from bench import EXAMPLE, command_bench, milliseconds, plan_bench, row
 ROOT = pathlib.Path(__file__).resolve().parents[1]
 sys.path.insert(0, str(ROOT))
 
-from stillthread.core.day.given import HandMade, PlanInput  # noqa: E402
+from stillthread.core.day.given import Before, HandMade, PlanInput  # noqa: E402
 from stillthread.core.day.paths import Paths  # noqa: E402
 from stillthread.core.day.schools import Schools  # noqa: E402
 from stillthread.core.plan.make import make_plan  # noqa: E402
@@ -48,7 +48,7 @@ def cold_and_changed(given: PlanInput) -> bool:
         "only the sky and the wind's direction changed": sky,
         "a set-up made by hand beside it": replace(given, by_hand=hand),
         "a school switched and compared": replace(
-            given, schools=Schools(tippet="stout"), compared_with=(Schools(), "most")
+            given, schools=Schools(tippet="stout"), compared_with=Before()
         ),
         "a factor switched off": replace(given, without=frozenset({"light"})),
     }

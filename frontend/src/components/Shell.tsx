@@ -6,6 +6,7 @@ import { currentTheme, showTheme, type Theme } from "../lib/theme";
 import { useWater } from "../lib/waters";
 import { useOutbox } from "../offline/useOuting";
 import { Button } from "../ui/controls";
+import { fetchSheets } from "../ui/Sheet";
 import { words } from "./strings";
 
 const Refused = lazy(() => import("./Refused"));
@@ -158,6 +159,10 @@ function useTop() {
 export function Shell({ children }: { children: ReactNode }) {
   const { name } = useReader();
   useTop();
+  useEffect(() => {
+    const timer = setTimeout(fetchSheets, 1500);
+    return () => clearTimeout(timer);
+  }, []);
   const leave = useLeave();
   return (
     <div className="flex min-h-dvh flex-col">

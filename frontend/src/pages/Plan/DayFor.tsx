@@ -8,7 +8,7 @@ import { words } from "./strings";
 
 const HOURS = [2, 3, 4, 5, 6, 8, 10];
 
-export function DayFor() {
+export default function DayFor() {
   const { settings } = useReader();
   const { day, changeDay, compareWith, problemAt } = useReading();
   const [open, setOpen] = useState(false);

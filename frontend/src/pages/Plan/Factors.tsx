@@ -33,7 +33,7 @@ interface Props {
   onShow: (name: string | null) => void;
 }
 
-export function Factors({ plan, shown, onShow }: Props) {
+export default function Factors({ plan, shown, onShow }: Props) {
   const { say } = useReader();
   const { day, changeDay } = useReading();
   const [open, setOpen] = useState(day.without.length > 0);

@@ -18,8 +18,6 @@ import { bandText } from "../../lib/units";
 import type { Water } from "../../lib/waters";
 import { Button } from "../../ui/controls";
 import { Changed } from "./Changed";
-import { DayFor } from "./DayFor";
-import { Factors } from "./Factors";
 import { OnTheGo } from "./OnTheGo";
 import { SetUps } from "./SetUps";
 import { words } from "./strings";
@@ -27,6 +25,8 @@ import { useCalendar } from "./useCalendar";
 import { useWhatIf } from "./useWhatIf";
 
 const Compare = lazy(() => import("./Compare"));
+const DayFor = lazy(() => import("./DayFor"));
+const Factors = lazy(() => import("./Factors"));
 const WhatIf = lazy(() => import("./WhatIf"));
 const SchoolsPart = lazy(() => import("./SchoolsPart"));
 
@@ -166,7 +166,9 @@ function More({
           </Suspense>
         </details>
       )}
-      <Factors plan={plan} shown={shown} onShow={onShow} />
+      <Suspense>
+        <Factors plan={plan} shown={shown} onShow={onShow} />
+      </Suspense>
       <details onToggle={(e) => setSchools(e.currentTarget.open)}>
         <summary className="min-h-11 cursor-pointer py-2 font-semibold">{words.schools}</summary>
         {schools && (
@@ -253,7 +255,9 @@ function PlanWork({ water }: { water: Water }) {
           <Headline plan={plan} water={water} />
           <Cautions plan={plan} />
           <JumpLinks label={shellWords.onPage} parts={words.parts} />
-          <DayFor key={settings.depth_unit} />
+          <Suspense>
+            <DayFor key={settings.depth_unit} />
+          </Suspense>
           <details onToggle={(e) => setTrying(e.currentTarget.open)}>
             <summary className="min-h-11 cursor-pointer py-2 font-semibold">{words.whatIf.title}</summary>
             {trying && (

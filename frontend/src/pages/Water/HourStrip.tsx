@@ -66,7 +66,7 @@ function nearest<T extends { when: string }>(hours: T[], when: number): T | null
   return best;
 }
 
-export function HourStrip({ water, meaning }: { water: Water; meaning: Meaning | undefined }) {
+export default function HourStrip({ water, meaning }: { water: Water; meaning: Meaning | undefined }) {
   const { draft, change, body } = useReading();
   const { settings } = useReader();
   const weather = useWeather(water.id);

@@ -203,7 +203,7 @@ function Cautions({ meaning }: { meaning: Answer }) {
   );
 }
 
-export function Meaning({ meaning, waterId }: { meaning: Answer; waterId: string }) {
+export default function Meaning({ meaning, waterId }: { meaning: Answer; waterId: string }) {
   return (
     <section aria-labelledby="means" aria-live="polite" className="space-y-4">
       <h2 id="means">{words.means}</h2>

@@ -77,7 +77,7 @@ function HowMet() {
   );
 }
 
-export function Seen() {
+export default function Seen() {
   const { draft, change } = useReading();
   return (
     <section aria-labelledby="seen" className="space-y-2">

@@ -18,13 +18,14 @@ import { boxText, depthTo, typedNumber } from "../../lib/units";
 import type { Water } from "../../lib/waters";
 import { Button, Field, NumberBox, Select, TextBox } from "../../ui/controls";
 import { useDone } from "../../ui/UndoBar";
-import { HourStrip } from "./HourStrip";
-import { Meaning } from "./Meaning";
 import { ProfileTable } from "./ProfileTable";
-import { Seen } from "./Seen";
 import { words } from "./strings";
 import { Weather } from "./Weather";
 
+// Below the first screen: fetched beside what stands on it.
+const HourStrip = lazy(() => import("./HourStrip"));
+const Meaning = lazy(() => import("./Meaning"));
+const Seen = lazy(() => import("./Seen"));
 const Guided = lazy(() => import("./Guided"));
 
 export default function WaterPage() {
@@ -177,13 +178,17 @@ function WaterWork({ water }: { water: Water }) {
         <PlaceAndTime water={water} />
         <ProfileTable water={water} onGuide={guide} />
         <Weather />
-        <HourStrip water={water} meaning={meaning.data} />
-        <Seen />
+        <Suspense fallback={<Loading what={words.working} />}>
+          <HourStrip water={water} meaning={meaning.data} />
+          <Seen />
+        </Suspense>
         {meaning.error && !meaning.data && !hand.mending ? (
           <Failed error={meaning.error} again={() => void meaning.refetch()} />
         ) : null}
         {meaning.data ? (
-          <Meaning meaning={meaning.data} waterId={water.id} />
+          <Suspense fallback={<Loading what={words.working} />}>
+            <Meaning meaning={meaning.data} waterId={water.id} />
+          </Suspense>
         ) : (
           meaning.isFetching && <Loading what={words.working} />
         )}
