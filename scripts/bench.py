@@ -39,8 +39,8 @@ def row(what: str, value: str, budget: str, kept: bool) -> bool:
 def plan_bench() -> bool:
     """A plan from its document, warm; and the share of the belief in it."""
     from stillthread.core.plan.make import make_plan
-    from stillthread.documents.plan_contract import PlanRequest
-    from stillthread.documents.plan_json import plan_answer, plan_input_from
+    from stillthread.documents.plan import PlanRequest, plan_input_from
+    from stillthread.documents.plan_answer import plan_answer
     from stillthread.documents.strict import parse_document
 
     given = plan_input_from(parse_document(PlanRequest, EXAMPLE.read_text("utf-8")))

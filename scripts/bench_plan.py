@@ -16,8 +16,7 @@ from stillthread.core.day.given import Before, HandMade, PlanInput  # noqa: E402
 from stillthread.core.day.paths import Paths  # noqa: E402
 from stillthread.core.day.schools import Schools  # noqa: E402
 from stillthread.core.plan.make import make_plan  # noqa: E402
-from stillthread.documents.plan_contract import PlanRequest  # noqa: E402
-from stillthread.documents.plan_json import plan_input_from  # noqa: E402
+from stillthread.documents.plan import PlanRequest, plan_input_from  # noqa: E402
 from stillthread.documents.strict import parse_document  # noqa: E402
 
 
@@ -43,13 +42,11 @@ def cold_and_changed(given: PlanInput) -> bool:
     kept &= row("  casts looked at a second in it, both cores", f"{looked:.0f}", "150", looked >= 150)
     reading = given.reading
     sky = replace(given, reading=replace(reading, cloud_oktas=8 - (reading.cloud_oktas or 0), wind_from_deg=90.0))
-    hand = (HandMade(given.lines[-1].key, (given.flies[0].key,), count_s=20),)
+    hand = (HandMade(line=given.lines[-1].key, flies=(given.flies[0].key,), count_s=20),)
     cases = {
         "only the sky and the wind's direction changed": sky,
         "a set-up made by hand beside it": replace(given, by_hand=hand),
-        "a school switched and compared": replace(
-            given, schools=Schools(tippet="stout"), compared_with=Before()
-        ),
+        "a school switched and compared": replace(given, schools=Schools(tippet="stout"), compared_with=Before()),
         "a factor switched off": replace(given, without=frozenset({"light"})),
     }
     for what, one in cases.items():

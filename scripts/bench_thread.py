@@ -89,8 +89,7 @@ def side_by_side() -> bool:
 def plan_cold_and_warm() -> bool:
     """A plan whose paths must all be computed, and one where only the sky changed."""
     from stillthread.core.plan.make import make_plan
-    from stillthread.documents.plan_contract import PlanRequest
-    from stillthread.documents.plan_json import plan_input_from
+    from stillthread.documents.plan import PlanRequest, plan_input_from
     from stillthread.documents.strict import parse_document
 
     text = (ROOT / "docs" / "examples" / "day.json").read_text("utf-8")

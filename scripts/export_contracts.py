@@ -13,8 +13,10 @@ import django  # noqa: E402
 
 django.setup()
 
-from stillthread.documents.plan_contract import PlanAnswer, PlanRequest  # noqa: E402
-from stillthread.documents.read_contract import ReadAnswer, ReadRequest  # noqa: E402
+from stillthread.documents.plan import PlanRequest  # noqa: E402
+from stillthread.documents.plan_answer import PlanAnswer  # noqa: E402
+from stillthread.documents.read import ReadRequest  # noqa: E402
+from stillthread.documents.read_answer import ReadAnswer  # noqa: E402
 from stillthread.documents.simulate_contract import SimulateAnswer, SimulateRequest  # noqa: E402
 from stillthread.site.api import api  # noqa: E402
 from stillthread.web.errors import ErrorsOut  # noqa: E402

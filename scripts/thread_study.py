@@ -50,20 +50,20 @@ def buoyant(at: float) -> TiedFly:
 
 def cases() -> dict[str, tuple[Rig, Cast]]:
     """The casts studied."""
-    tip = Line("t", "sink-tip", 2.0, 7, 1.8)
-    floating = Line("f", "floating")
+    tip = Line(key="t", family="sink-tip", label_ips=2.0, weight_class=7, tip_length_m=1.8)
+    floating = Line(key="f", family="floating")
     count = Cast(18.0, countdown_s=30.0)
     return {
         "type 3, plain fly, hand twist": (
-            Rig(Line("3", "sinking", 3.0), level(3.0), (plain(3.0),)),
+            Rig(Line(key="3", family="sinking", label_ips=3.0), level(3.0), (plain(3.0),)),
             replace(count, pull=usual_pull("hand-twist", 0.1)),
         ),
         "intermediate, beaded fly, strip and pause": (
-            Rig(Line("i", "intermediate", 1.2), level(3.0), (heavy(3.0),)),
+            Rig(Line(key="i", family="intermediate", label_ips=1.2), level(3.0), (heavy(3.0),)),
             replace(count, pull=usual_pull("strip-pause"), most_s=120.0),
         ),
         "type 5, buoyant fly, long pulls": (
-            Rig(Line("5", "sinking", 5.0), level(2.1), (buoyant(2.1),)),
+            Rig(Line(key="5", family="sinking", label_ips=5.0), level(2.1), (buoyant(2.1),)),
             replace(count, pull=usual_pull("long-pull")),
         ),
         "sink tip, plain fly, hand twist": (
@@ -156,19 +156,23 @@ scipy's LSODA within 2 cm; sphere and viscosity values against reference librari
 def rows() -> list[tuple[str, str, str, str]]:
     """Return rules of thumb beside the model: rule, what the trade says, what the thread says, why."""
     deep = Cast(18.0)
-    three = Rig(Line("3", "sinking", 3.0), level(3.0), (plain(3.0),))
+    three = Rig(Line(key="3", family="sinking", label_ips=3.0), level(3.0), (plain(3.0),))
     counted = count_table(sink_run(three, deep, doubt=None), [3.0])[0].count_s or 0.0
-    tip = Rig(Line("t", "sink-tip", 2.0, 7, 1.8), level(2.7), (plain(2.7),))
+    tip = Rig(
+        Line(key="t", family="sink-tip", label_ips=2.0, weight_class=7, tip_length_m=1.8), level(2.7), (plain(2.7),)
+    )
     slow = simulate(tip, replace(deep, pull=usual_pull("hand-twist", 0.3)), FINE)
     trolled = trolling_table(tip, deep, [0.35], [20.0])[0][0] or 0.0
-    heavy_tip = Rig(Line("t", "sink-tip", 3.0, 7, 3.0), level(3.0), (plain(3.0),))
+    heavy_tip = Rig(
+        Line(key="t", family="sink-tip", label_ips=3.0, weight_class=7, tip_length_m=3.0), level(3.0), (plain(3.0),)
+    )
     long_hang = simulate(heavy_tip, replace(deep, countdown_s=40.0, pull=usual_pull("hand-twist", 0.03)), FINE)
-    weed = Rig(Line("i", "intermediate", 1.2), level(2.1), (buoyant(2.1),))
+    weed = Rig(Line(key="i", family="intermediate", label_ips=1.2), level(2.1), (buoyant(2.1),))
     over = simulate(
         weed, replace(deep, bed=level_bed(1.1), countdown_s=22.0, pull=usual_pull("custom", 0.15, 0.6, 1.0)), FINE
     )
     inter = simulate(
-        Rig(Line("i", "intermediate", 1.2), level(2.4), (plain(2.4),)),
+        Rig(Line(key="i", family="intermediate", label_ips=1.2), level(2.4), (plain(2.4),)),
         replace(deep, pull=usual_pull("strip-pause")),
         FINE,
     )
@@ -210,7 +214,7 @@ def rows() -> list[tuple[str, str, str, str]]:
 
 def float_rows() -> list[tuple[str, str, str, str]]:
     """Return the same for float rigs."""
-    floating = Line("f", "floating")
+    floating = Line(key="f", family="floating")
     hung = {
         line: simulate_float(
             Rig(floating, level(0.9, 4.0), (heavy(4.9),), Float("fixed", line, 0.9, 1.5)),

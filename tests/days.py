@@ -13,17 +13,24 @@ from stillthread.core.tackle.flies import STARTER_FLIES
 from stillthread.core.tackle.lines import Line
 from stillthread.core.water.profile import Point
 
-FLOATING = Line("floating", "floating")
-TIP = Line("tip", "sink-tip", 2.0, 7, 1.8)
-INTERMEDIATE = Line("intermediate", "intermediate", 1.2)
-TYPE_3 = Line("t3", "sinking", 3.0)
-TYPE_7 = Line("t7", "sinking", 7.0)
+FLOATING = Line(key="floating", family="floating")
+TIP = Line(key="tip", family="sink-tip", label_ips=2.0, weight_class=7, tip_length_m=1.8)
+INTERMEDIATE = Line(key="intermediate", family="intermediate", label_ips=1.2)
+TYPE_3 = Line(key="t3", family="sinking", label_ips=3.0)
+TYPE_7 = Line(key="t7", family="sinking", label_ips=7.0)
 LINES = (FLOATING, TIP, INTERMEDIATE, TYPE_3, TYPE_7)
 
-DROP = Place("Drop", "drop-off", 3, 6, 225)
-MARGIN = Place("Margin", "margin", 0.5, 2.5, 45)
-BASIN = Place("Basin", "open-water", 8, 18)
-UPLAND = Water("Test reservoir", 18.0, "north", (DROP, MARGIN, BASIN), 54.0, -2.5)
+DROP = Place(name="Drop", kind="drop-off", depth_min_m=3, depth_max_m=6, facing_deg=225)
+MARGIN = Place(name="Margin", kind="margin", depth_min_m=0.5, depth_max_m=2.5, facing_deg=45)
+BASIN = Place(name="Basin", kind="open-water", depth_min_m=8, depth_max_m=18)
+UPLAND = Water(
+    name="Test reservoir",
+    max_depth_m=18.0,
+    hemisphere="north",
+    places=(DROP, MARGIN, BASIN),
+    latitude_deg=54.0,
+    longitude_deg=-2.5,
+)
 
 
 def profile(*pairs: tuple[float, float]) -> tuple[Point, ...]:
@@ -31,10 +38,22 @@ def profile(*pairs: tuple[float, float]) -> tuple[Point, ...]:
 
 
 MAY = Reading(
-    profile((0, 12.5), (1, 12.3), (2, 12.0), (3, 11.2), (4, 10.5), (5, 10.0)), 5.5, 4.0, None, 225.0, 6, "clear"
+    profile=profile((0, 12.5), (1, 12.3), (2, 12.0), (3, 11.2), (4, 10.5), (5, 10.0)),
+    water_depth_m=5.5,
+    wind_m_s=4.0,
+    gust_m_s=None,
+    wind_from_deg=225.0,
+    cloud_oktas=6,
+    clarity="clear",
 )
 SUMMER = Reading(
-    profile((0, 19.5), (2, 19.2), (4, 18.6), (6, 15.5), (8, 12.0), (12, 9.0)), 15.0, 3.0, None, 225.0, 1, "clear"
+    profile=profile((0, 19.5), (2, 19.2), (4, 18.6), (6, 15.5), (8, 12.0), (12, 9.0)),
+    water_depth_m=15.0,
+    wind_m_s=3.0,
+    gust_m_s=None,
+    wind_from_deg=225.0,
+    cloud_oktas=1,
+    clarity="clear",
 )
 
 

@@ -15,7 +15,9 @@ from pydantic import Field
 
 from stillthread.accounts import services
 from stillthread.accounts.models import Angler
-from stillthread.documents.day_contract import Method, SchoolsIn
+from stillthread.core.day.given import Arm, CastLength, NetReach, Rod, RodCount
+from stillthread.core.day.schools import Schools
+from stillthread.core.vocabulary import Method
 from stillthread.documents.strict import Strict
 from stillthread.web.errors import FAILURES, Refused
 
@@ -29,14 +31,14 @@ class SettingsIO(Strict):
     temperature_unit: Literal["c", "f"]
     wind_unit: Literal["m_s", "km_h", "mph", "kn", "bft"]
     vocabulary: Literal["gb", "na"]
-    rod_m: float = Field(ge=1.5, le=5)
-    net_m: float = Field(ge=0, le=4)
-    arm_m: float = Field(ge=0, le=1.2)
-    cast_m: float = Field(ge=3, le=45)
+    rod_m: Rod
+    net_m: NetReach
+    arm_m: Arm
+    cast_m: CastLength
     afloat: bool
-    rods: int = Field(1, ge=1, le=4)
+    rods: RodCount = 1
     methods_left_out: list[Method] = Field(default=[], max_length=5)
-    schools: SchoolsIn = SchoolsIn()
+    schools: Schools = Schools()
 
 
 class SessionOut(Strict):
@@ -63,7 +65,7 @@ class DemoIn(Strict):
 
 def _settings_of(angler: Angler) -> SettingsIO:
     values = {name: getattr(angler, name) for name in SettingsIO.model_fields}
-    return SettingsIO.model_validate({**values, "schools": SchoolsIn(**angler.schools)})
+    return SettingsIO.model_validate({**values, "schools": Schools(**angler.schools)})
 
 
 def _session(request: HttpRequest) -> SessionOut:

@@ -46,8 +46,8 @@ def _paths() -> Paths:
 def plan(text: str) -> str:
     """Return the plan for the day in JSON `text`, as JSON. Raises InputError with every fault found."""
     from stillthread.core.plan.make import make_plan
-    from stillthread.documents.plan_contract import PlanRequest
-    from stillthread.documents.plan_json import plan_answer, plan_input_from
+    from stillthread.documents.plan import PlanRequest, plan_input_from
+    from stillthread.documents.plan_answer import plan_answer
     from stillthread.documents.strict import parse_document
 
     given = plan_input_from(parse_document(PlanRequest, text))
@@ -67,8 +67,8 @@ def simulate(text: str) -> str:
 def read(text: str) -> str:
     """Return what the reading in JSON `text` means, as JSON. Raises InputError with every fault found."""
     from stillthread.core.reading.means import read_water
-    from stillthread.documents.read_contract import ReadRequest
-    from stillthread.documents.read_json import read_answer, read_input_from
+    from stillthread.documents.read import ReadRequest, read_input_from
+    from stillthread.documents.read_answer import read_answer
     from stillthread.documents.strict import parse_document
 
     given = read_input_from(parse_document(ReadRequest, text))

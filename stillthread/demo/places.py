@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from datetime import date
 from typing import Any
 
+from stillthread.core.sky.light import Clarity
 from stillthread.standins.lake import DEEPEST_M, position
 
 
@@ -20,7 +21,7 @@ class DemoWater:
     swing_c: float
     deep_c: float
     mixed_m: float
-    clarity: str
+    clarity: Clarity
     stock_every_days: int | None
 
 

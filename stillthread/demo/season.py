@@ -10,9 +10,11 @@ from zoneinfo import ZoneInfo
 import numpy as np
 
 from stillthread.core.food.available import available_food
+from stillthread.core.food.seen import Sighting
+from stillthread.core.noted.reading import Reading
+from stillthread.core.water.profile import Point
 from stillthread.demo.places import DemoWater, invented_temperature_c
-from stillthread.documents.plan_contract import SetUpOut
-from stillthread.documents.water_contract import PointIn, ReadingIn, SightingIn
+from stillthread.documents.plan_answer import SetUpOut
 from stillthread.outings import services as outings
 from stillthread.outings.models import Outing
 from stillthread.outings.schemas import EventBody, OutingBody, SpellBody
@@ -30,13 +32,13 @@ def _uuid(*parts: object) -> uuid.UUID:
 
 def invented_reading(
     water: DemoWater, out: WaterOut, day: date, rng: np.random.Generator, deep: bool = False
-) -> ReadingIn:
+) -> Reading:
     """Return a day's invented reading: a profile every metre at the first place, or at the deepest spot; wind, cloud."""
     bed = min(out.max_depth_m - 2.0, 15.0) if deep else min(out.places[0].depth_max_m, 12.0)
     depths = [float(d) for d in range(int(bed) + 1)]
     weather_c = float(rng.normal(0, 0.7))
-    return ReadingIn(
-        profile=[PointIn(depth_m=d, temperature_c=invented_temperature_c(water, day, d, weather_c)) for d in depths],
+    return Reading(
+        profile=tuple(Point(depth_m=d, temperature_c=invented_temperature_c(water, day, d, weather_c)) for d in depths),
         water_depth_m=bed,
         wind_m_s=round(float(rng.uniform(1.0, 6.5)), 1),
         wind_from_deg=float(rng.integers(0, 24) * 15),
@@ -49,7 +51,7 @@ def write_reading(owner: Any, water: DemoWater, out: WaterOut, when: datetime, r
     """Store an invented reading for a day and return it."""
     reading = invented_reading(water, out, when.date(), rng)
     likely = available_food(when, "north", reading.profile[1].temperature_c, reading.wind_m_s).top(3)
-    sightings = [SightingIn(prey=likely[int(rng.integers(3))].key, abundance="some")]
+    sightings = (Sighting(prey=likely[int(rng.integers(3))].key, abundance="some"),)
     body = ReadingBody(place=out.places[0].name, taken_at=when, reading=reading, sightings=sightings)
     put_reading(owner, out.id, _uuid(owner.pk, out.id, when.date()), body)
     return body

@@ -3,26 +3,28 @@
 from __future__ import annotations
 
 import uuid
+from dataclasses import replace
 from datetime import UTC, datetime, timedelta
-from typing import Any
+from typing import Any, get_args
 
 import numpy as np
 
 from stillthread.core.food.available import available_food
+from stillthread.core.food.seen import Abundance, SampleItem, Sighting, ThroatSample
 from stillthread.demo.places import DemoWater, invented_outline
 from stillthread.demo.season import invented_reading
-from stillthread.documents.water_contract import SampleIn, SampleItemIn, SightingIn
 from stillthread.standins.boat import NO_FAULTS, Boat
 from stillthread.standins.lake import bed_m, position
 from stillthread.standins.weather import invented_hours
 from stillthread.waters.chart_schemas import MapSoundingIn, MapSoundingsBody, OutlineBody, SoundingBody
 from stillthread.waters.chart_services import put_map_soundings, put_outline, put_sounding
-from stillthread.waters.feed_services import hour_document
+from stillthread.waters.feed_services import stored_hours
 from stillthread.waters.models import Forecast, SoundingLine, Water
 from stillthread.waters.schemas import ReadingBody, WaterOut
 from stillthread.waters.services import put_reading
 from stillthread.web.owned import live, put_owned
 
+ABUNDANCES: tuple[Abundance, ...] = get_args(Abundance)
 NAMESPACE = uuid.UUID("0b9b1c4e-7d53-4f1c-8a39-3c0b6a1f2d77")
 
 
@@ -37,22 +39,22 @@ def write_year(owner: Any, water: DemoWater, out: WaterOut, now: datetime, rng: 
     for days in range(360, 90, -20):
         when = (now - timedelta(days=days)).replace(hour=12, minute=0, second=0, microsecond=0)
         reading = invented_reading(water, out, when.date(), rng, deep=True)
-        body = reading.model_copy(update={"water_depth_m": deepest.depth_max_m})
+        body = replace(reading, water_depth_m=deepest.depth_max_m)
         likely = available_food(when, "north", reading.profile[1].temperature_c, reading.wind_m_s).top(3)
-        seen = [SightingIn(prey=likely[int(rng.integers(3))].key, abundance=str(rng.choice(["few", "some", "many"])))]
+        seen = (Sighting(prey=likely[int(rng.integers(3))].key, abundance=ABUNDANCES[int(rng.integers(3))]),)
         samples = []
         if rng.random() < 0.35:
             kinds = [(likely[0], int(rng.integers(6, 30))), (likely[1], int(rng.integers(1, 5)))]
-            items = [
-                SampleItemIn(prey=p.key, count=n, size_mm=round(float(np.mean(p.size_mm)), 0), colour=p.colours[0])
+            items = (
+                SampleItem(prey=p.key, count=n, size_mm=round(float(np.mean(p.size_mm)), 0), colour=p.colours[0])
                 for p, n in kinds
-            ]
-            samples.append(SampleIn(items=items))
+            )
+            samples.append(ThroatSample(tuple(items)))
         put_reading(
             owner,
             out.id,
             _uuid(owner.pk, out.id, days),
-            ReadingBody(place=deepest.name, taken_at=when, reading=body, sightings=seen, samples=samples),
+            ReadingBody(place=deepest.name, taken_at=when, reading=body, sightings=seen, samples=tuple(samples)),
         )
         count += 1
     return count
@@ -117,5 +119,5 @@ def refresh_forecast(owner: Any, out: WaterOut, now: datetime) -> None:
         water=Water.objects.get(pk=out.id),
         fetched_at=now,
         source="invented demo weather",
-        hours=[hour_document(h).model_dump(mode="json") for h in hours],
+        hours=stored_hours(hours),
     )

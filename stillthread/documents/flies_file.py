@@ -8,10 +8,9 @@ import io
 from pydantic import ValidationError
 
 from stillthread.core.errors import InputError, Problem
-from stillthread.core.tackle.fly_build import FlyBuild
 from stillthread.core.thread.fly_sink import sink_class, sink_speed_m_s
 from stillthread.documents.fly_contract import FlyFile, PatternDoc
-from stillthread.documents.strict import parse_document, problem_from_pydantic
+from stillthread.documents.strict import parse_document, problems_from_pydantic
 
 LARGEST_BYTES = 3_000_000
 COLUMNS = ("name", "family", "prey", "hooks", "tone", "weight", "surface", "stock")
@@ -34,7 +33,7 @@ def write_flies_csv(box: FlyFile) -> str:
     table = csv.writer(out, lineterminator="\r\n")
     table.writerow([*COLUMNS, *COMPUTED])
     for fly in box.flies:
-        speed = sink_speed_m_s(FlyBuild(**fly.build.model_dump())) if fly.build else None
+        speed = sink_speed_m_s(fly.build) if fly.build else None
         table.writerow(
             [
                 fly.name,
@@ -88,7 +87,7 @@ def _pattern(row: dict[str, str], line: int) -> PatternDoc:
             }
         )
     except ValidationError as error:
-        faults = [problem_from_pydantic(e) for e in error.errors()]
+        faults = problems_from_pydantic(error.errors())
         raise InputError(
             [Problem(p.code, f"line {line}, {p.path}", p.message, p.accepted, p.hint) for p in faults]
         ) from error

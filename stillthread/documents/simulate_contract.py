@@ -6,13 +6,12 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from stillthread.documents.strict import Name, Strict
+from stillthread.core.tackle.leaders import Material
+from stillthread.core.tackle.lines import DensityProfile, Family
+from stillthread.core.tackle.rig import FloatKind, TiedFly
+from stillthread.core.thread.retrieve import PullKind
+from stillthread.documents.strict import Strict
 
-LineFamily = Literal["floating", "hover", "intermediate", "sinking", "sink-tip"]
-DensityProfile = Literal["level", "dense-middle", "dense-front"]
-Material = Literal["nylon", "fluorocarbon"]
-FloatKind = Literal["fixed", "release", "sliding"]
-RetrieveKind = Literal["static", "hand-twist", "strip-pause", "long-pull", "roly-poly", "custom"]
 Number = float  # where a document has a field of that name
 Distance = Annotated[float, Field(ge=0, le=200)]
 Pair = Annotated[list[float], Field(min_length=2, max_length=2)]
@@ -22,7 +21,7 @@ Row = Annotated[list[float], Field(min_length=5, max_length=5)]
 class LineDoc(Strict):
     """The fly line: family, rate on the box in inches per second, weight class, and what is known beyond the box."""
 
-    family: LineFamily
+    family: Family
     label_ips: float = Field(0.0, ge=0, le=10)
     weight_class: int = Field(7, ge=3, le=9)
     tip_length_m: float | None = Field(None, gt=0, le=10, description="sink tips: 1.5 to 4.5 is usual")
@@ -43,16 +42,6 @@ class PieceDoc(Strict):
     strain_lb: float | None = Field(None, gt=0, le=100, description="as the angler's own spool says; never computed")
 
 
-class TiedFlyDoc(Strict):
-    """A fly or a shot on the leader: weight in water and terminal speed, both negative if it floats."""
-
-    name: Name
-    from_line_m: float = Field(le=30)
-    dropper_m: float = Field(0.0, ge=0, le=0.5)
-    submerged_g: float = Field(ge=-5, le=20)
-    sink_m_s: float = Field(ge=-1, le=2)
-
-
 class FloatDoc(Strict):
     """A float on the leader."""
 
@@ -65,7 +54,7 @@ class FloatDoc(Strict):
 class PullDoc(Strict):
     """A retrieve: the speed is the line's while it moves; what is left out takes the trade's usual figure."""
 
-    kind: RetrieveKind = "static"
+    kind: PullKind = "static"
     speed_m_s: float | None = Field(None, gt=0, le=2)
     pull_m: float | None = Field(None, gt=0, le=3)
     pause_s: float | None = Field(None, ge=0, le=60)
@@ -91,7 +80,7 @@ class SimulateRequest(Strict):
     version: Literal[1] = 1
     line: LineDoc
     leader: list[PieceDoc] = Field(max_length=40)
-    flies: list[TiedFlyDoc] = Field(max_length=10)
+    flies: list[TiedFly] = Field(max_length=10)
     cast_m: Number = Field(le=60, description="rod tip to point fly as it lands")
     slack: Number = Field(0.0, description="slack as a share of the cast, 0 to 1")
     water_depth_m: Number | None = Field(None, le=300)

@@ -7,7 +7,7 @@ import math
 from stillthread.core.errors import InputError, Problem
 from stillthread.core.tackle.floats import check_float
 from stillthread.core.tackle.lines import Line
-from stillthread.core.tackle.rig import Float, Piece, Rig, TiedFly, load_g
+from stillthread.core.tackle.rig import Float, Piece, Rig, load_g
 from stillthread.core.thread.band import Doubt, simulate, simulate_with_band
 from stillthread.core.thread.calibrate import doubt_of
 from stillthread.core.thread.cast import Cast, NotConvergedError, check_cast, level_bed
@@ -37,11 +37,11 @@ def line_from(doc: c.LineDoc) -> Line:
     if found:
         raise InputError(found)
     return Line(
-        "bench",
-        doc.family,
-        doc.label_ips,
-        doc.weight_class,
-        doc.tip_length_m or 0.0,
+        key="bench",
+        family=doc.family,
+        label_ips=doc.label_ips,
+        weight_class=doc.weight_class,
+        tip_length_m=doc.tip_length_m or 0.0,
         measured_m_s=doc.measured_m_s,
         density_profile=doc.density_profile,
         length_m=doc.length_m,
@@ -54,7 +54,7 @@ def rig_from(doc: c.SimulateRequest, line: Line) -> Rig:
     return Rig(
         line,
         tuple(Piece(p.length_m, p.diameter_mm, p.material, p.sink_m_s) for p in doc.leader),
-        tuple(TiedFly(f.name, f.from_line_m, f.submerged_g, f.sink_m_s, f.dropper_m) for f in doc.flies),
+        tuple(doc.flies),
         Float(held.type, held.line, held.from_line_m, held.buoyancy_g) if held else None,
     )
 
@@ -109,7 +109,7 @@ def doubt_from(doc: c.SimulateRequest, line: Line) -> Doubt:
 def rig_and_cast(doc: c.SimulateRequest) -> tuple[Rig, Cast]:
     """Return rig and cast. Raises InputError with every problem of both at once."""
     found: list[Problem] = []
-    line, cast = Line("bench", "floating"), Cast(doc.cast_m, countdown_s=doc.countdown_s, slack=doc.slack)
+    line, cast = Line(key="bench", family="floating"), Cast(doc.cast_m, countdown_s=doc.countdown_s, slack=doc.slack)
     steps = (lambda: line_from(doc.line), lambda: _target(doc), lambda: cast_from(doc))
     done: list[object] = []
     for step in steps:
@@ -146,7 +146,7 @@ def document_from(rig: Rig, cast: Cast) -> c.SimulateRequest:
             length_m=line.length_m,
         ),
         leader=[c.PieceDoc(**vars(piece)) for piece in rig.leader],
-        flies=[c.TiedFlyDoc(**vars(fly)) for fly in rig.flies],
+        flies=list(rig.flies),
         float=c.FloatDoc(type=held.kind, line=held.line, from_line_m=held.from_line_m, buoyancy_g=held.buoyancy_g)
         if held
         else None,

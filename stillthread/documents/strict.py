@@ -4,15 +4,28 @@ from __future__ import annotations
 
 from typing import Annotated, Any, TypeVar
 
-from pydantic import BaseModel, ConfigDict, Field, ValidationError
+from pydantic import AfterValidator, BaseModel, ConfigDict, ValidationError
 
 from stillthread.core.errors import InputError, Problem
+from stillthread.core.limits import Share
 
-Depth = Annotated[float, Field(ge=0, le=300, description="metres below today's surface, positive down")]
-Celsius = Annotated[float, Field(description="degrees Celsius; -1 to 40 is accepted for water")]
-Bearing = Annotated[float, Field(ge=0, lt=360, description="degrees clockwise from true north")]
-Share = Annotated[float, Field(ge=0, le=1)]
-Name = Annotated[str, Field(min_length=1, max_length=80)]
+
+def _rounded(digits: int) -> AfterValidator:
+    return AfterValidator(lambda value: round(value, digits))
+
+
+def _significant(value: float) -> float:
+    return float(f"{value:.3g}")
+
+
+# What answers are told to: whole, tenths and so on, or three figures. Finer than that nothing of them is known.
+Whole = Annotated[float, _rounded(0)]
+Tenths = Annotated[float, _rounded(1)]
+Hundredths = Annotated[float, _rounded(2)]
+Thousandths = Annotated[float, _rounded(3)]
+FourDigits = Annotated[float, _rounded(4)]
+ThreeFigures = Annotated[float, AfterValidator(_significant)]
+Fraction = Annotated[Share, _rounded(4)]
 
 
 class Strict(BaseModel):
@@ -25,15 +38,33 @@ class Strict(BaseModel):
 
 T = TypeVar("T", bound=Strict)
 
+
+def told(model: type[T], thing: object, **more: object) -> T:
+    """Return `model` filled from a core value's attributes of the same names, and from `more` where they have others."""
+    own = {name: getattr(thing, name) for name in model.model_fields if name not in more and hasattr(thing, name)}
+    return model.model_validate({**own, **more})
+
+
 # What pydantic calls a fault, in words for the person who typed it.
 _MESSAGES = {
     "missing": ("missing", "This is needed.", "a value"),
+    "unexpected_keyword_argument": (
+        "unknown_field",
+        "This field is not known here.",
+        "only the fields of the contract",
+    ),
     "extra_forbidden": ("unknown_field", "This field is not known here.", "only the fields of the contract"),
     "finite_number": ("not_a_number", "This is not a finite number.", "an ordinary number"),
     "string_too_short": ("empty", "This is empty.", "at least one character"),
     "too_short": ("empty", "This list is empty.", "at least one entry"),
     "timezone_aware": ("no_offset", "The time has no offset.", "RFC 3339, such as 2026-05-14T11:00:00+01:00"),
     "recursion_loop": ("not_json", "This is nested too deeply.", "a JSON document"),
+}
+
+# What a value of Python's is in a document.
+_AS_JSON = {
+    "tuple_type": ("list_type", "tuple", "list"),
+    "dataclass_type": ("model_type", "a dictionary or an instance of", "an object like"),
 }
 
 
@@ -65,11 +96,23 @@ def problem_from_pydantic(error: Any, strip: tuple[str, ...] = ()) -> Problem:
         return Problem(code, _path(location), message, accepted)
     if kind == "json_invalid":
         return Problem("not_json", "", f"This is not JSON: {error['ctx']['error']}.", "a JSON document")
+    kind, of_python, here = _AS_JSON.get(kind, (kind, "", ""))
     shown = error.get("input")
-    text = error["msg"].replace("Input should be", "It should be").rstrip(".") + "."
+    text = error["msg"].replace("Input should be", "It should be").replace(of_python, here).rstrip(".") + "."
     if isinstance(shown, str | int | float) and not isinstance(shown, bool):
         text = f"{str(shown)[:40]!s}: {text[0].lower()}{text[1:]}"
     return Problem(kind, _path(location), text, _accepted(error.get("ctx") or {}, kind))
+
+
+def problems_from_pydantic(errors: list[Any], strip: tuple[str, ...] = ()) -> list[Problem]:
+    """Return our Problems for pydantic's errors. A list with faulty entries is not called empty because of them."""
+    places = [tuple(error["loc"]) for error in errors]
+    kept = [
+        error
+        for error, at in zip(errors, places, strict=True)
+        if error["type"] != "too_short" or not any(len(p) > len(at) and p[: len(at)] == at for p in places)
+    ]
+    return [problem_from_pydantic(error, strip) for error in kept]
 
 
 def parse_document(model: type[T], text: str) -> T:
@@ -80,4 +123,4 @@ def parse_document(model: type[T], text: str) -> T:
     try:
         return model.model_validate_json(text, strict=True)
     except ValidationError as error:
-        raise InputError([problem_from_pydantic(e) for e in error.errors()]) from error
+        raise InputError(problems_from_pydantic(error.errors())) from error

@@ -7,11 +7,12 @@ from typing import Literal
 
 from pydantic import Field
 
-from stillthread.documents.fly_contract import FlyBuildDoc as FlyBuildDoc
-from stillthread.documents.simulate_contract import Material, PieceDoc, SimulateRequest
-from stillthread.documents.strict import Name, Strict
-
-LeaderStyle = Literal["tapered", "swivel", "short-butt", "level", "team", "float"]
+from stillthread.core.limits import Name
+from stillthread.core.tackle.fly_build import FlyBuild
+from stillthread.core.tackle.leader_cut import LeaderStyle
+from stillthread.core.tackle.leaders import Material
+from stillthread.documents.simulate_contract import PieceDoc, SimulateRequest
+from stillthread.documents.strict import Strict
 
 
 class TableRequest(Strict):
@@ -48,6 +49,12 @@ class TableAnswer(Strict):
 
     rows: list[CountRowOut]
     trolling: TrollingOut | None
+
+
+class BuildRequest(Strict):
+    """A build to be added up."""
+
+    build: FlyBuild
 
 
 class FlyPart(Strict):

@@ -9,7 +9,7 @@ from stillthread.core.errors import InputError, Problem
 from stillthread.core.tackle.floats import check_float
 from stillthread.core.tackle.fly_build import FlyBuild, add_up
 from stillthread.core.tackle.leader_cut import cut_lengths_m, leader_of_length
-from stillthread.core.tackle.rig import Rig, level_pieces
+from stillthread.core.tackle.rig import Rig, TiedFly, level_pieces
 from stillthread.core.thread.band import Doubt
 from stillthread.core.thread.calibrate import CheckOutcome, check_bottom, doubt_after, judge, timed_fall
 from stillthread.core.thread.cast import Cast
@@ -59,9 +59,8 @@ def table_answer(doc: c.TableRequest) -> c.TableAnswer:
     return c.TableAnswer(rows=[_row(rig, cast, row) for row in rows], trolling=trolling)
 
 
-def fly_answer(doc: c.FlyBuildDoc) -> c.FlyBuildAnswer:
+def fly_answer(build: FlyBuild) -> c.FlyBuildAnswer:
     """Return a fly's weight in water and sink speed from its build."""
-    build = FlyBuild(**doc.model_dump())
     total = add_up(build)
     parts = [c.FlyPart(part=name, submerged_g=round(g, 4)) for name, g in total.parts]
     return c.FlyBuildAnswer(
@@ -161,15 +160,15 @@ def calibrate_answer(doc: c.CalibrateRequest) -> c.CalibrateAnswer:
     )
 
 
-def _timed_point(rig: SimulateRequest, speed_m_s: float) -> list[object]:
+def _timed_point(rig: SimulateRequest, speed_m_s: float) -> list[TiedFly]:
     """The flies with the point fly's speed as timed, its weight scaled by the square (same dressing, same drag)."""
     flies = list(rig.flies)
     at = max(range(len(flies)), key=lambda n: flies[n].from_line_m)
     point = flies[at]
     known = abs(point.sink_m_s) > 1e-6
     weight = abs(point.submerged_g) * (speed_m_s / point.sink_m_s) ** 2 if known else 0.05
-    flies[at] = point.model_copy(update={"sink_m_s": speed_m_s, "submerged_g": weight})
-    return list(flies)
+    flies[at] = replace(point, sink_m_s=speed_m_s, submerged_g=weight)
+    return flies
 
 
 def check_answer(doc: c.CheckRequest) -> c.CheckAnswer:

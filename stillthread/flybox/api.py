@@ -9,12 +9,11 @@ from ninja import File, Router
 from ninja.files import UploadedFile
 from pydantic import Field, model_validator
 
+from stillthread.core.tackle.lines import DensityProfile, Family
 from stillthread.core.tackle.lines import Line as CoreLine
 from stillthread.core.thread.line_weight import label_doubt
 from stillthread.documents.flies_file import check_size, read_flies, write_flies_csv
 from stillthread.documents.fly_contract import FlyFile
-from stillthread.documents.plan_contract import LineIn as LineDocument
-from stillthread.documents.simulate_contract import DensityProfile, LineFamily
 from stillthread.documents.strict import Strict
 from stillthread.flybox import box_services as box
 from stillthread.flybox.models import Fly, Line
@@ -29,7 +28,7 @@ class LineBody(Strict):
     """A line as the client writes it."""
 
     name: str = Field("", max_length=80)
-    family: LineFamily
+    family: Family
     label_ips: float = Field(0.0, ge=0, le=10)
     weight_class: int = Field(7, ge=3, le=9)
     tip_length_m: float = Field(0.0, ge=0, le=10)
@@ -37,22 +36,15 @@ class LineBody(Strict):
     measured_m_s: float | None = Field(None, ge=0.003, le=0.5)
 
     @model_validator(mode="after")
-    def _as_document(self) -> LineBody:
-        LineDocument(key="line", **self.model_dump())
+    def _holds_together(self) -> LineBody:
+        CoreLine(key="line", **self.model_dump(include=set(LineBody.model_fields)))
         return self
 
 
-class LineOut(Strict):
+class LineOut(LineBody):
     """A line in the kit with its title in words."""
 
     id: uuid.UUID
-    name: str
-    family: LineFamily
-    label_ips: float
-    weight_class: int
-    tip_length_m: float
-    density_profile: DensityProfile
-    measured_m_s: float | None
     title: str
     label_doubt: str | None
 

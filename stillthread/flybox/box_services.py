@@ -12,15 +12,8 @@ from stillthread.core.tackle.flies import STARTER_FLIES, fly_of
 from stillthread.core.tackle.fly_build import FlyBuild, add_up, usual_build, weight_class
 from stillthread.core.tackle.patterns import PATTERN_BY_KEY, Pattern
 from stillthread.core.thread.fly_sink import sink_class, sink_speed_m_s
-from stillthread.documents.fly_contract import (
-    CountDoc,
-    FlyBuildDoc,
-    FlyFile,
-    MaterialDoc,
-    PatternDoc,
-    RecipeDoc,
-    StepDoc,
-)
+from stillthread.documents.fly_contract import FlyFile, PatternDoc
+from stillthread.documents.strict import told
 from stillthread.flybox.models import Fly
 from stillthread.flybox.schemas import FlyOut, StarterFly
 from stillthread.web.owned import live, put_owned
@@ -37,11 +30,8 @@ def pattern_document(pattern: Pattern) -> PatternDoc:
         tone=pattern.tone,
         weight=fly.weight,
         surface=pattern.surface,
-        build=FlyBuildDoc(**vars(pattern.build)),
-        recipe=RecipeDoc(
-            materials=[MaterialDoc(**vars(m)) for m in pattern.recipe.materials],
-            steps=[StepDoc(**vars(s)) for s in pattern.recipe.steps],
-        ),
+        build=pattern.build,
+        recipe=pattern.recipe,
     )
 
 
@@ -50,7 +40,7 @@ def settled(body: PatternDoc) -> dict[str, Any]:
     values = body.model_dump(mode="json")
     values["family"] = body.family or ""
     if body.build is not None:
-        values["weight"] = weight_class(FlyBuild(**body.build.model_dump()))
+        values["weight"] = weight_class(body.build)
     if body.counts:
         values["stock"] = sum(c.count for c in body.counts)
     return values
@@ -68,19 +58,12 @@ def fly_out(row: Fly) -> FlyOut:
     build = build_of(row)
     total = add_up(build)
     speed = sink_speed_m_s(build)
-    return FlyOut(
+    return told(
+        FlyOut,
+        row,
         id=row.pk,
-        name=row.name,
         family=row.family or None,
-        prey=row.prey,
-        hooks=row.hooks,
-        tone=row.tone,
-        weight=row.weight,
-        surface=row.surface,
-        stock=row.stock,
-        counts=[CountDoc(**c) for c in row.counts],
-        build=FlyBuildDoc(**row.build) if row.build else None,
-        recipe=RecipeDoc(**row.recipe) if row.recipe else RecipeDoc(),
+        recipe=row.recipe or {},
         submerged_g=round(total.submerged_g, 4),
         sink_m_s=round(speed, 3),
         sink_class=sink_class(speed),

@@ -2,29 +2,42 @@
 
 from __future__ import annotations
 
+from dataclasses import fields
 from typing import Any
 
 from stillthread.core.errors import InputError, Problem
-from stillthread.documents.plan_contract import FlyIn, LineIn, TackleIn
+from stillthread.core.tackle import flies, lines
+from stillthread.documents.plan import Tackle
+from stillthread.documents.strict import Strict
 from stillthread.flybox.models import Fly, Line
 from stillthread.web.owned import live
 
 
-def tackle_document(owner: Any) -> TackleIn:
+class Box(Strict):
+    """The flies of a box, as the plan document has them."""
+
+    flies: tuple[flies.Fly, ...]
+
+
+def tackle_document(owner: Any) -> Tackle:
     """Return the owner's lines as the plan document describes them. Raises InputError where there are none."""
-    lines = list(live(Line, owner))
-    if not lines:
+    rows = list(live(Line, owner))
+    if not rows:
         hint = "Tick the lines you own under Kit."
         raise InputError(Problem("empty", "tackle.lines", "No line in your kit yet.", "at least one fly line", hint))
-    fields = set(LineIn.model_fields) - {"key"}
-    return TackleIn(lines=[LineIn(key=str(row.pk), **{f: getattr(row, f) for f in fields}) for row in lines])
+    return Tackle.model_validate({"lines": [_values(row, lines.Line) for row in rows]})
 
 
-def fly_documents(owner: Any) -> list[FlyIn]:
+def fly_documents(owner: Any) -> tuple[flies.Fly, ...]:
     """Return the owner's flies as the plan document describes them. Raises InputError where there are none."""
-    flies = list(live(Fly, owner))
-    if not flies:
+    rows = list(live(Fly, owner))
+    if not rows:
         hint = "Add the starter flies under Kit."
         raise InputError(Problem("empty", "flies", "No fly in your box yet.", "at least one fly", hint))
-    fields = set(FlyIn.model_fields) - {"key"}
-    return [FlyIn(key=str(row.pk), **{f: getattr(row, f) for f in fields}) for row in flies]
+    return Box.model_validate({"flies": [_values(row, flies.Fly) for row in rows]}).flies
+
+
+def _values(row: Line | Fly, kind: type[Any]) -> dict[str, Any]:
+    """A row's values for a core dataclass, its own id as the key."""
+    own = {one.name: getattr(row, one.name) for one in fields(kind) if hasattr(row, one.name)}
+    return {**own, "key": str(row.pk)}

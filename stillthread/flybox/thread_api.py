@@ -37,9 +37,9 @@ def table(request: HttpRequest, payload: c.TableRequest) -> c.TableAnswer:
 
 
 @router.post("/thread/fly", response={200: c.FlyBuildAnswer, **FAILURES})
-def fly(request: HttpRequest, payload: c.FlyBuildDoc) -> c.FlyBuildAnswer:
+def fly(request: HttpRequest, payload: c.BuildRequest) -> c.FlyBuildAnswer:
     """Return a fly's weight in water and sink speed from its build."""
-    return answers.fly_answer(payload)
+    return answers.fly_answer(payload.build)
 
 
 @router.post("/thread/leader", response={200: c.LeaderAnswer, **FAILURES})

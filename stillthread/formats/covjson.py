@@ -29,8 +29,8 @@ WEATHER = {
     "wind_from_deg": ("wind_from_direction", "wind direction", "wind_direction"),
     "wind_m_s": ("wind_speed", "wind speed", "wind"),
     "cloud_oktas": ("cloud_area_fraction", "cloud amount", "cloud"),
-    "air_c": ("air_temperature", "air temperature", "temperature"),
-    "sea_level_hpa": ("air_pressure_at_mean_sea_level", "sea level pressure", "pressure"),
+    "air_temperature_c": ("air_temperature", "air temperature", "temperature"),
+    "sea_level_pressure_hpa": ("air_pressure_at_mean_sea_level", "sea level pressure", "pressure"),
     "rain_mm": ("precipitation_amount", "precipitation", "rain"),
 }
 SPEED = {
@@ -289,9 +289,9 @@ def write_profile_coverage(
 
 
 def _converted(name: str, values: list[float | None], unit: str, path: str) -> list[float | None]:
-    if name == "air_c":
+    if name == "air_temperature_c":
         return _celsius(values, unit, path)
-    tables = {"wind_m_s": SPEED, "gust_m_s": SPEED, "sea_level_hpa": PRESSURE, "cloud_oktas": CLOUD}
+    tables = {"wind_m_s": SPEED, "gust_m_s": SPEED, "sea_level_pressure_hpa": PRESSURE, "cloud_oktas": CLOUD}
     table = tables.get(name)
     if table is None:
         return values
@@ -327,7 +327,7 @@ def read_weather_coverage(data: bytes | str) -> tuple[tuple[float, float] | None
         raise _fail("parameter", "ranges", f"No wind speed among: {names}.", "a parameter named wind_speed")
     if "wind_from_deg" in columns:
         columns["wind_from_deg"] = [None if v is None else v % 360 for v in columns["wind_from_deg"]]
-    hours = [Hour(when, **{name: values[i] for name, values in columns.items()}) for i, when in enumerate(times)]
+    hours = [Hour(when=when, **{name: values[i] for name, values in columns.items()}) for i, when in enumerate(times)]
     for i, hour in enumerate(hours):
         if hour.cloud_oktas is not None and not 0 <= hour.cloud_oktas <= 8.0001:
             raise _fail("range", f"hours[{i}].cloud", f"{hour.cloud_oktas:g} oktas is no cloud cover.", "0 to 8 oktas")
@@ -345,8 +345,8 @@ def write_weather_coverage(hours: tuple[Hour, ...], position: tuple[float, float
         "wind_speed_of_gust": ("Wind gust", "m/s", column("gust_m_s")),
         "wind_from_direction": ("Wind direction", "deg", column("wind_from_deg")),
         "cloud_area_fraction": ("Cloud amount", "{okta}", column("cloud_oktas")),
-        "air_temperature": ("Air temperature", "Cel", column("air_c")),
-        "air_pressure_at_mean_sea_level": ("Sea level pressure", "hPa", column("sea_level_hpa")),
+        "air_temperature": ("Air temperature", "Cel", column("air_temperature_c")),
+        "air_pressure_at_mean_sea_level": ("Sea level pressure", "hPa", column("sea_level_pressure_hpa")),
         "precipitation_amount": ("Precipitation", "mm", column("rain_mm")),
     }
     kept = {key: row for key, row in rows.items() if any(v is not None for v in row[2])}

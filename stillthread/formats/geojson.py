@@ -67,7 +67,7 @@ def _polygon(rings: Any, path: str) -> Outline:
     if not isinstance(rings, list) or not rings or not all(isinstance(r, list) for r in rings):
         raise _problem(path, "The polygon has no rings.", "a list of closed rings")
     read = tuple(tuple(_position(p, f"{path}[{i}][{k}]") for k, p in enumerate(ring)) for i, ring in enumerate(rings))
-    return checked_outline(Outline(read), path)
+    return checked_outline(read, path)
 
 
 def _features(raw: Any) -> list[Any]:
@@ -177,7 +177,7 @@ def write_water_map(water_map: WaterMap, name: str) -> str:
     """Return a water's outline, places and soundings as a GeoJSON FeatureCollection that `read_water_map` reads back."""
     features = []
     if water_map.outline is not None:
-        rings = [[list(p) for p in ring] for ring in water_map.outline.rings]
+        rings = [[list(p) for p in ring] for ring in water_map.outline]
         features.append(_feature({"type": "Polygon", "coordinates": rings}, {"name": name}))
     for place in water_map.places:
         told = {"name": place.name, "kind": place.kind}

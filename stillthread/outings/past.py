@@ -5,7 +5,8 @@ from __future__ import annotations
 from datetime import date, datetime
 from typing import Any
 
-from stillthread.documents.day_contract import PastStretchIn
+from stillthread.core.evidence.likeness import PastStretch
+from stillthread.core.vocabulary import PlaceKind
 from stillthread.outings.effort import fish_of, live_spells, stretches
 from stillthread.outings.models import Outing, Spell
 from stillthread.waters.models import Place, Reading, Water
@@ -29,12 +30,12 @@ def _surface_by_day(owner: Any, waters: set[Any], before: datetime) -> dict[tupl
 
 
 def _stretch(
-    spell: Spell, hours: float, on: date, surface_c: float | None, kind: str | None, same: bool
-) -> PastStretchIn:
+    spell: Spell, hours: float, on: date, surface_c: float | None, kind: PlaceKind | None, same: bool
+) -> PastStretch:
     takes = fish_of(spell)
     band = (spell.low_m, spell.high_m)
     ordered = band if None in band else tuple(sorted(band))  # type: ignore[type-var]
-    return PastStretchIn(
+    return PastStretch(
         on=on,
         fished_h=min(hours, 24.0),
         takes=len(takes),
@@ -46,18 +47,20 @@ def _stretch(
         place_kind=kind,
         surface_c=surface_c,
         same_water=same,
-        flies=[name for name in spell.flies if name],
-        taken_on=[event.fly for event in takes if event.fly],
+        flies=tuple(name for name in spell.flies if name),
+        taken_on=tuple(event.fly for event in takes if event.fly),
     )
 
 
-def past_stretches(owner: Any, water: Water, before: datetime) -> list[PastStretchIn]:
+def past_stretches(owner: Any, water: Water, before: datetime) -> list[PastStretch]:
     """Return the owner's stretches of fishing before an instant, newest first, on every water; this one's are marked."""
     rows = live(Outing, owner).filter(started_at__lt=before).select_related("water").defer("plan_snapshot")
     outings = list(rows.prefetch_related("spells__events").order_by("-started_at")[:MOST_OUTINGS])
     waters = {outing.water_id for outing in outings}
     surface = _surface_by_day(owner, waters, before)
-    kinds = {(p.water_id, p.name): p.kind for p in live(Place, owner).filter(water__in=waters)}
+    kinds: dict[tuple[Any, str], Any] = {
+        (p.water_id, p.name): p.kind for p in live(Place, owner).filter(water__in=waters)
+    }
     found = []
     for outing in outings:
         on = local_time(outing.water, outing.started_at).date()

@@ -8,8 +8,9 @@ from typing import Literal
 
 from pydantic import AwareDatetime, Field, model_validator
 
-from stillthread.documents.plan_contract import PlanAnswer
-from stillthread.documents.strict import Depth, Strict
+from stillthread.core.limits import Depth
+from stillthread.documents.plan_answer import PlanAnswer
+from stillthread.documents.strict import Strict
 
 Kind = Literal["take", "pluck", "follow", "lost", "landed", "weed", "bottom", "blank"]
 Phase = Literal["", "drop", "first-pull", "retrieve", "pause", "hang", "float"]

@@ -14,7 +14,7 @@ from stillthread.accounts.services import angler_of
 from stillthread.core.errors import InputError, Problem
 from stillthread.core.evidence.fish import LONGEST_FIGHT_S
 from stillthread.core.evidence.rates import DepthBin, Rate, Stretch, by_depth, poisson_rate
-from stillthread.documents.plan_contract import PlanAnswer
+from stillthread.documents.plan_answer import PlanAnswer
 from stillthread.outings.effort import bin_step_m, live_events, live_spells, stretches
 from stillthread.outings.models import Event, Outing, Spell
 from stillthread.outings.schemas import (

@@ -7,7 +7,7 @@ import uuid
 from django.http import HttpRequest, HttpResponse
 from ninja import Router
 
-from stillthread.documents.plan_contract import PlanAnswer
+from stillthread.documents.plan_answer import PlanAnswer
 from stillthread.outings.schemas import OutingOut
 from stillthread.plans import box_services, outing_calendar, services
 from stillthread.plans.box_schemas import BoxTodayOut, TieListBody, TieListOut

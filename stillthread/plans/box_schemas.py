@@ -6,8 +6,9 @@ import uuid
 
 from pydantic import Field
 
+from stillthread.core.limits import Share
 from stillthread.documents.fly_contract import SinkClass
-from stillthread.documents.strict import Share, Strict
+from stillthread.documents.strict import Strict
 from stillthread.plans.schemas import PlanBody
 
 

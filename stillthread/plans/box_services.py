@@ -11,7 +11,7 @@ from stillthread.core.flies.box import Tie, box_fits, sum_materials
 from stillthread.core.reading.means import food_on
 from stillthread.core.tackle.patterns import PATTERNS
 from stillthread.core.tackle.recipe import Material
-from stillthread.documents.plan_json import plan_input_from
+from stillthread.documents.plan import plan_input_from
 from stillthread.flybox.box_services import fly_out
 from stillthread.flybox.models import Fly
 from stillthread.plans import box_schemas as c

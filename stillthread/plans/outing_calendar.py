@@ -5,7 +5,8 @@ from __future__ import annotations
 import uuid
 from typing import Any
 
-from stillthread.documents.plan_contract import PlanAnswer, PlanRequest
+from stillthread.documents.plan import PlanRequest
+from stillthread.documents.plan_answer import PlanAnswer
 from stillthread.formats.calendar_file import PlannedOuting, write_calendar
 from stillthread.plans.models import Plan
 from stillthread.waters.services import local_time

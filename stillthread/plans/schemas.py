@@ -8,27 +8,15 @@ from typing import Annotated
 
 from pydantic import AwareDatetime, Field
 
-from stillthread.documents.day_contract import Aim, ComparedIn, FactorName, HandMadeIn
-from stillthread.documents.plan_contract import PlanAnswer
+from stillthread.documents.plan import Day
+from stillthread.documents.plan_answer import PlanAnswer
 from stillthread.documents.strict import Strict
-from stillthread.documents.water_contract import ReadingIn, SampleIn, SightingIn
 
 
-class PlanBody(Strict):
+class PlanBody(Day):
     """What the angler read, for one of their waters; kit, rules and reach are the server's."""
 
     water_id: uuid.UUID
-    when: AwareDatetime
-    place: str | None = Field(None, max_length=80)
-    reading: ReadingIn = ReadingIn()
-    sightings: list[SightingIn] = Field(default=[], max_length=60)
-    samples: list[SampleIn] = Field(default=[], max_length=40)
-    aim: Aim = "most"
-    session_h: float = Field(4.0, ge=0.5, le=18)
-    without: list[FactorName] = Field(default=[], max_length=10)
-    found_m: float | None = Field(None, ge=0, le=300)
-    by_hand: list[HandMadeIn] = Field(default=[], max_length=4)
-    compared_with: ComparedIn | None = None
 
 
 class AnswerOut(Strict):

@@ -4,17 +4,18 @@ from __future__ import annotations
 
 import uuid
 from collections.abc import Callable
+from dataclasses import fields, replace
 from typing import Any
 
 from stillthread.accounts.models import Angler
 from stillthread.accounts.services import angler_of
-from stillthread.core.day.given import METHODS
-from stillthread.core.day.schools import AIMS, QUESTIONS
+from stillthread.core.day import given as core
+from stillthread.core.day.schools import AIMS, QUESTIONS, Schools
 from stillthread.core.errors import InputError, Problem
 from stillthread.core.plan.make import make_plan
-from stillthread.documents.day_contract import SchoolsIn
-from stillthread.documents.plan_contract import AnglerIn, PlanAnswer, PlanRequest, RulesIn, SetUpOut
-from stillthread.documents.plan_json import plan_answer, plan_input_from
+from stillthread.core.vocabulary import METHODS
+from stillthread.documents.plan import Day, PlanRequest, plan_input_from
+from stillthread.documents.plan_answer import PlanAnswer, SetUpOut, plan_answer
 from stillthread.flybox.services import fly_documents, tackle_document
 from stillthread.outings import services as outings
 from stillthread.outings.past import past_stretches
@@ -26,38 +27,33 @@ from stillthread.waters.models import Water
 from stillthread.waters.services import local_time, water_document
 from stillthread.web.owned import get_owned, put_owned
 
-DAY_FIELDS = ("aim", "session_h", "without", "found_m", "by_hand", "compared_with")
-
 
 def request_for(owner: Any, body: PlanBody) -> PlanRequest:
     """Return the whole day as a plan document, from the owner's water, kit and settings and the body's reading."""
     water = get_owned(Water, owner, body.water_id)
     angler = angler_of(owner)
-    if body.compared_with is not None and body.compared_with.read is not None:
-        before = body.compared_with.read
-        read = before.model_copy(update={"when": local_time(water, before.when)})
-        body = body.model_copy(update={"compared_with": body.compared_with.model_copy(update={"read": read})})
+    before = body.compared_with
+    if before is not None and before.read is not None:
+        read = replace(before.read, when=local_time(water, before.read.when))
+        body = body.model_copy(update={"compared_with": replace(before, read=read)})
+    asked = {name: getattr(body, name) for name in Day.model_fields if name != "when"}
     return PlanRequest(
+        **asked,
         when=local_time(water, body.when),
         water=water_document(water, body.when),
-        place=body.place,
-        reading=body.reading,
-        sightings=body.sightings,
-        samples=body.samples,
         angler=angler_document(angler),
         tackle=tackle_document(owner),
         flies=fly_documents(owner),
-        rules=RulesIn(**water.rules),
-        schools=SchoolsIn(**angler.schools),
+        rules=core.Rules(**water.rules),
+        schools=Schools(**angler.schools),
         own_log=past_stretches(owner, water, body.when),
-        **{name: getattr(body, name) for name in DAY_FIELDS},
     )
 
 
-def angler_document(angler: Angler) -> AnglerIn:
+def angler_document(angler: Angler) -> core.Angler:
     """Return an angler's limits as the plan document has them."""
-    own = {name: getattr(angler, name) for name in AnglerIn.model_fields if name != "methods"}
-    return AnglerIn(**own, methods=[one for one in METHODS if one not in angler.methods_left_out])
+    own = {one.name: getattr(angler, one.name) for one in fields(core.Angler) if one.name != "methods"}
+    return core.Angler(**own, methods=tuple(one for one in METHODS if one not in angler.methods_left_out))
 
 
 def compute(request: PlanRequest, wanted: Callable[[], bool] = lambda: True) -> PlanAnswer:

@@ -38,14 +38,14 @@ def invented_hours(lon: float, lat: float, start: datetime, count: int, seed: in
         air = 9.5 + 7 * season + 5 * daily - 3 * passed + chance.gauss(0, 0.4)
         hours.append(
             Hour(
-                when,
-                round(wind, 1),
-                round(wind * (1.35 + 0.3 * near), 1),
-                round((base + 85 * passed + chance.gauss(0, 6)) % 360, 0) % 360,
-                round(cloud, 0),
-                round(air, 1),
-                round(1014 + 8 * math.sin(day / 2.3) - 9 * near, 1),
-                round(2.4 * near, 1) if near > 0.3 else 0.0,
+                when=when,
+                wind_m_s=round(wind, 1),
+                gust_m_s=round(wind * (1.35 + 0.3 * near), 1),
+                wind_from_deg=round((base + 85 * passed + chance.gauss(0, 6)) % 360, 0) % 360,
+                cloud_oktas=round(cloud, 0),
+                air_temperature_c=round(air, 1),
+                sea_level_pressure_hpa=round(1014 + 8 * math.sin(day / 2.3) - 9 * near, 1),
+                rain_mm=round(2.4 * near, 1) if near > 0.3 else 0.0,
             )
         )
     return tuple(hours)

@@ -10,7 +10,7 @@ from ninja import File, Router
 from ninja.files import UploadedFile
 from pydantic import Field
 
-from stillthread.documents.read_contract import ReadAnswer
+from stillthread.documents.read_answer import ReadAnswer
 from stillthread.formats.profile_csv import check_size
 from stillthread.waters import reading_services, services
 from stillthread.waters.models import Reading, Water

@@ -4,20 +4,22 @@ from __future__ import annotations
 
 import uuid
 from datetime import datetime
-from typing import Literal
+from typing import Annotated, Literal
 
+from annotated_types import MaxLen
 from pydantic import AwareDatetime, Field, model_validator
 
+from stillthread.core.chart.outline import Outline
+from stillthread.core.chart.sounding import SoundingMethod
+from stillthread.core.limits import Latitude, Longitude, LonLat
+from stillthread.core.reading.hours import Hour
 from stillthread.documents.strict import Strict
-from stillthread.documents.water_contract import HourIn, LonLat, Ring
-
-Method = Literal["sounder", "rod", "weight-on-fly", "marked-cord", "asked", "chart"]
 
 
 class OutlineBody(Strict):
     """The outline of a water; none takes it away."""
 
-    rings: list[Ring] = Field(default=[], max_length=200)
+    rings: Annotated[Outline, MaxLen(200)] = ()
 
 
 class SoundingBody(Strict):
@@ -25,11 +27,11 @@ class SoundingBody(Strict):
 
     depth_m: float
     level_m: float = Field(0.0, ge=-100, le=50)
-    method: Method
+    method: SoundingMethod
     taken_at: AwareDatetime
     place: str | None = Field(None, max_length=80)
-    longitude_deg: float | None = Field(None, ge=-180, le=180)
-    latitude_deg: float | None = Field(None, ge=-90, le=90)
+    longitude_deg: Longitude | None = None
+    latitude_deg: Latitude | None = None
 
     @model_validator(mode="after")
     def _has_a_spot(self) -> SoundingBody:
@@ -47,7 +49,7 @@ class SoundingOut(Strict):
     sounding_m: float
     depth_today_m: float
     doubt_m: float
-    method: Method
+    method: SoundingMethod
     taken_at: datetime
     place: str | None
     longitude_deg: float | None
@@ -59,9 +61,9 @@ class MapSoundingIn(Strict):
 
     id: uuid.UUID
     sounding_m: float = Field(gt=0, le=300)
-    method: Method = "chart"
-    longitude_deg: float = Field(ge=-180, le=180)
-    latitude_deg: float = Field(ge=-90, le=90)
+    method: SoundingMethod = "chart"
+    longitude_deg: Longitude
+    latitude_deg: Latitude
 
 
 class MapSoundingsBody(Strict):
@@ -96,7 +98,7 @@ class MappedSoundingOut(Strict):
 class MapFileOut(Strict):
     """What a GeoJSON file tells; nothing is stored yet."""
 
-    rings: list[Ring]
+    rings: Outline
     area_m2: float | None
     shore_m: float | None
     places: list[MappedPlaceOut]
@@ -160,7 +162,7 @@ class RecordedLineOut(Strict):
 class ChartOut(Strict):
     """The chart of a water: shore, places, soundings, recorded lines, and the wind on them."""
 
-    rings: list[Ring]
+    rings: Outline
     area_m2: float | None
     shore_m: float | None
     longest_fetch_m: float | None
@@ -172,12 +174,17 @@ class ChartOut(Strict):
     lines: list[RecordedLineOut]
 
 
-class ForecastOut(Strict):
+class Hours(Strict):
+    """The weather by hour, as it is stored."""
+
+    hours: tuple[Hour, ...]
+
+
+class ForecastOut(Hours):
     """The newest weather by hour of a water; without hours where there is none."""
 
     fetched_at: datetime | None
     source: str
-    hours: list[HourIn]
 
 
 class FeedBody(Strict):

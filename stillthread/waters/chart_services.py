@@ -21,6 +21,7 @@ from stillthread.core.chart.outline import (
 )
 from stillthread.core.chart.sounding import (
     METHODS,
+    SOUNDING_METHODS,
     Sounding,
     below_datum_m,
     below_surface_m,
@@ -41,19 +42,17 @@ MOST_LINES = 20
 MOST_SOUNDINGS = 3000
 
 
-def outline_of(water: models.Water) -> Outline | None:
-    """Return the stored outline of a water, or None."""
-    if not water.outline:
-        return None
-    return Outline(tuple(tuple((p[0], p[1]) for p in ring) for ring in water.outline))
+def outline_of(water: models.Water) -> Outline:
+    """Return the stored outline of a water, empty where there is none."""
+    return tuple(tuple((p[0], p[1]) for p in ring) for ring in water.outline)
 
 
 def put_outline(owner: Any, water_id: uuid.UUID, body: c.OutlineBody) -> c.ChartOut:
     """Store a water's outline, or take it away. Raises InputError at the faulty ring."""
     water = get_owned(models.Water, owner, water_id)
     if body.rings:
-        checked_outline(Outline(tuple(tuple((p[0], p[1]) for p in ring) for ring in body.rings)), "rings")
-    water.outline = body.rings
+        checked_outline(body.rings, "rings")
+    water.outline = body.model_dump(mode="json")["rings"]
     water.save(update_fields=["outline", "updated_at"])
     return chart(owner, water_id, None)
 
@@ -74,7 +73,7 @@ def sounding_out(row: models.Sounding, level_m: float) -> c.SoundingOut:
         id=row.pk,
         sounding_m=round(row.sounding_m, 3),
         depth_today_m=round(max(today, 0.0), 3),
-        doubt_m=round(sounding_doubt_m(Sounding(max(today, 0.0), row.method)), 2),
+        doubt_m=round(sounding_doubt_m(Sounding(max(today, 0.0), SOUNDING_METHODS[row.method])), 2),
         method=row.method,
         taken_at=row.taken_at,
         place=row.place_name or None,
@@ -124,13 +123,13 @@ def read_map(owner: Any, water_id: uuid.UUID, data: bytes) -> c.MapFileOut:
     found = read_water_map(data)
     area, shore = area_and_shore(found.outline) if found.outline else (None, None)
     return c.MapFileOut(
-        rings=[[list(p) for p in ring] for ring in found.outline.rings] if found.outline else [],
+        rings=found.outline or (),
         area_m2=area,
         shore_m=shore,
-        places=[c.MappedPlaceOut(name=p.name, kind=p.kind, position=list(p.position)) for p in found.places],
+        places=[c.MappedPlaceOut(name=p.name, kind=p.kind, position=p.position) for p in found.places],
         soundings=[
             c.MappedSoundingOut(
-                sounding_m=s.sounding_m, method=s.method if s.method in METHODS else None, position=list(s.position)
+                sounding_m=s.sounding_m, method=s.method if s.method in METHODS else None, position=s.position
             )
             for s in found.soundings
         ],
@@ -152,7 +151,7 @@ def write_map(owner: Any, water_id: uuid.UUID) -> str:
         for s in rows
         if s.longitude_deg is not None and s.latitude_deg is not None and s.sounding_m > 0
     ]
-    return write_water_map(WaterMap(outline_of(water), tuple(places), tuple(soundings), ()), water.name)
+    return write_water_map(WaterMap(outline_of(water) or None, tuple(places), tuple(soundings), ()), water.name)
 
 
 def _along(positions: list[tuple[float, float]]) -> list[float]:
@@ -183,7 +182,7 @@ def line_out(row: models.SoundingLine, level_m: float) -> c.RecordedLineOut:
         ended_at=row.ended_at,
         points=[
             c.LinePointOut(
-                position=list(positions[i]),
+                position=positions[i],
                 along_m=round(along[i], 1),
                 depth_m=round(float(depths[i]), 2),
                 temperature_c=p[4],
@@ -193,7 +192,7 @@ def line_out(row: models.SoundingLine, level_m: float) -> c.RecordedLineOut:
         ],
         ledges=[
             c.LedgeOut(
-                position=list(positions[int(good[e.index])]),
+                position=positions[int(good[e.index])],
                 upper_m=round(e.upper_m, 1),
                 lower_m=round(e.lower_m, 1),
                 run_m=round(e.run_m, 0),
@@ -224,7 +223,7 @@ def _places(water: models.Water, soundings: list[c.SoundingOut], wind_from_deg: 
             c.ChartPlaceOut(
                 name=p.name,
                 kind=p.kind,
-                position=[p.longitude_deg or 0.0, p.latitude_deg or 0.0] if known else None,
+                position=(p.longitude_deg or 0.0, p.latitude_deg or 0.0) if known else None,
                 depth_min_m=p.depth_min_m,
                 depth_max_m=p.depth_max_m,
                 onto=onto,
@@ -236,14 +235,12 @@ def _places(water: models.Water, soundings: list[c.SoundingOut], wind_from_deg: 
     return found
 
 
-def _stretches(outline: Outline | None, wind_from_deg: float | None) -> list[c.StretchOut]:
-    if outline is None:
-        return []
+def _stretches(outline: Outline, wind_from_deg: float | None) -> list[c.StretchOut]:
     found = []
-    for s in shore_stretches(outline):
+    for s in shore_stretches(outline) if outline else ():
         onto = None if wind_from_deg is None else round(onto_shore(wind_from_deg, s.facing_deg), 2)
         length = round(s.length_m, 1)
-        found.append(c.StretchOut(start=list(s.start), end=list(s.end), length_m=length, onto=onto))
+        found.append(c.StretchOut(start=s.start, end=s.end, length_m=length, onto=onto))
     return found
 
 
@@ -258,7 +255,7 @@ def chart(owner: Any, water_id: uuid.UUID, wind_from_deg: float | None) -> c.Cha
     soundings = [sounding_out(row, level) for row in rows]
     lines = live(models.SoundingLine, owner).filter(water=water)[:MOST_LINES]
     return c.ChartOut(
-        rings=water.outline,
+        rings=outline,
         area_m2=area,
         shore_m=shore,
         longest_fetch_m=None if fetch is None else round(fetch),

@@ -6,6 +6,8 @@ import http.client
 import urllib.error
 import urllib.request
 import uuid
+from collections.abc import Iterable
+from dataclasses import replace
 from typing import Any
 from urllib.parse import urlencode, urlsplit
 
@@ -14,7 +16,6 @@ from django.utils import timezone
 
 from stillthread.core.errors import InputError, Problem
 from stillthread.core.reading.hours import Hour
-from stillthread.documents.water_contract import HourIn
 from stillthread.formats.covjson import LARGEST_BYTES, read_weather_coverage
 from stillthread.waters import chart_schemas as c
 from stillthread.waters.chart_services import append_points, start_line
@@ -132,7 +133,7 @@ def feed_out(owner: Any) -> c.FeedOut:
         wind_true=live_now.wind_true,
         wind_age_s=age(live_now.wind, live_now.wind_at),
         heading_deg=live_now.heading_deg,
-        position=list(fix.position) if fix else None,
+        position=fix.position if fix else None,
         position_age_s=age(fix, live_now.fix_at),
         speed_m_s=fix.speed_m_s if fix else None,
         good=live_now.good,
@@ -147,18 +148,14 @@ def feed_out(owner: Any) -> c.FeedOut:
 # --- the weather ---------------------------------------------------------------------------------
 
 
-def hour_document(hour: Hour) -> HourIn:
-    """Return an hour as documents tell it."""
-    return HourIn(
-        when=hour.when,
-        wind_m_s=hour.wind_m_s,
-        gust_m_s=hour.gust_m_s,
-        wind_from_deg=hour.wind_from_deg,
-        cloud_oktas=None if hour.cloud_oktas is None else min(max(hour.cloud_oktas, 0.0), 8.0),
-        air_temperature_c=hour.air_c,
-        sea_level_pressure_hpa=hour.sea_level_hpa,
-        rain_mm=hour.rain_mm,
+def stored_hours(hours: Iterable[Hour]) -> list[dict[str, Any]]:
+    """Return hours as they are stored, cloud within 0 to 8 oktas whatever a forecast rounds to."""
+    held = (
+        hour if hour.cloud_oktas is None else replace(hour, cloud_oktas=min(max(hour.cloud_oktas, 0.0), 8.0))
+        for hour in hours
     )
+    found: list[dict[str, Any]] = c.Hours(hours=tuple(held)).model_dump(mode="json")["hours"]
+    return found
 
 
 def store_weather(owner: Any, water: Water, data: bytes, source: str) -> c.ForecastOut:
@@ -171,7 +168,7 @@ def store_weather(owner: Any, water: Water, data: bytes, source: str) -> c.Forec
         water=water,
         fetched_at=timezone.now(),
         source=source[:120],
-        hours=[hour_document(h).model_dump(mode="json") for h in hours],
+        hours=stored_hours(hours),
     )
     for old in live(Forecast, owner).filter(water=water)[5:]:
         old.delete()
@@ -181,10 +178,8 @@ def store_weather(owner: Any, water: Water, data: bytes, source: str) -> c.Forec
 def forecast_out(row: Forecast | None) -> c.ForecastOut:
     """Return a stored forecast as the API gives it."""
     if row is None:
-        return c.ForecastOut(fetched_at=None, source="", hours=[])
-    return c.ForecastOut(
-        fetched_at=row.fetched_at, source=row.source, hours=[HourIn.model_validate(h) for h in row.hours]
-    )
+        return c.ForecastOut(fetched_at=None, source="", hours=())
+    return c.ForecastOut.model_validate({"fetched_at": row.fetched_at, "source": row.source, "hours": row.hours})
 
 
 def latest_weather(owner: Any, water_id: uuid.UUID) -> c.ForecastOut:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import uuid
+from dataclasses import replace
 from datetime import datetime, timedelta
 from typing import Any
 
@@ -14,13 +15,15 @@ from stillthread.core.food.catalogue import BY_KEY, CATALOGUE
 from stillthread.core.food.prey import COLOURS, FAMILIES, Layer, Prey
 from stillthread.core.food.season import WaterYear
 from stillthread.core.food.seen import ABUNDANCE_COUNT, sample_counts
+from stillthread.core.noted import reading as noted
 from stillthread.core.reading.ahead import cautions_ahead
+from stillthread.core.reading.hours import Hour
 from stillthread.core.reading.means import read_water, water_year
 from stillthread.core.water.layers import read_layers
-from stillthread.documents.read_contract import ElsewhereIn, ReadAnswer, ReadRequest
-from stillthread.documents.read_json import read_answer, read_input_from
-from stillthread.documents.water_contract import HourIn, ReadingIn, SampleIn
-from stillthread.documents.water_json import reading_from, samples_from, water_from
+from stillthread.documents.noted import Noted
+from stillthread.documents.read import Elsewhere, ReadRequest, read_input_from
+from stillthread.documents.read_answer import ReadAnswer, read_answer
+from stillthread.waters.chart_schemas import Hours
 from stillthread.waters.models import Forecast, Reading, Water
 from stillthread.waters.schemas import (
     AheadOut,
@@ -34,26 +37,22 @@ from stillthread.waters.schemas import (
     StageOut,
     YearOut,
 )
-from stillthread.waters.services import local_time, surface_history, water_document
+from stillthread.waters.services import local_time, reading_out, surface_history, water_document
 from stillthread.web.owned import get_owned, live
 
 
-def forecast_hours(water: Water, when: datetime) -> list[HourIn]:
+def forecast_hours(water: Water, when: datetime) -> tuple[Hour, ...]:
     """Return the hours of the newest forecast that fall on the water's local day of an instant."""
     row = live(Forecast, water.owner).filter(water=water).first()
     if row is None:
-        return []
+        return ()
     day = local_time(water, when).date()
-    found = []
-    for stored in row.hours:
-        hour = HourIn.model_validate(stored)
-        local = local_time(water, hour.when)
-        if local.date() == day:
-            found.append(hour.model_copy(update={"when": local}))
-    return found
+    hours = Hours.model_validate({"hours": row.hours}).hours
+    local = (replace(hour, when=local_time(water, hour.when)) for hour in hours)
+    return tuple(hour for hour in local if hour.when.date() == day)
 
 
-def surfaces_elsewhere(water: Water, when: datetime, place: str | None) -> list[ElsewhereIn]:
+def surfaces_elsewhere(water: Water, when: datetime, place: str | None) -> list[Elsewhere]:
     """Return the surface temperatures read on the same local day at other places, the newest of each."""
     day = local_time(water, when).date()
     found: dict[str, float] = {}
@@ -65,7 +64,7 @@ def surfaces_elsewhere(water: Water, when: datetime, place: str | None) -> list[
         known = row.place_name and row.place_name != place and row.place_name not in found
         if known and profile and profile[0]["depth_m"] <= 1.0 and local_time(water, row.taken_at).date() == day:
             found[row.place_name] = profile[0]["temperature_c"]
-    return [ElsewhereIn(place=name, surface_c=value) for name, value in found.items()]
+    return [Elsewhere(place=name, surface_c=value) for name, value in found.items()]
 
 
 def understand(owner: Any, water_id: uuid.UUID, body: ReadBody) -> ReadAnswer:
@@ -73,12 +72,9 @@ def understand(owner: Any, water_id: uuid.UUID, body: ReadBody) -> ReadAnswer:
     water = get_owned(Water, owner, water_id)
     stop = water.rules.get("stop_above_c")
     request = ReadRequest(
+        **{name: getattr(body, name) for name in Noted.model_fields},
         when=local_time(water, body.when),
         water=water_document(water, body.when),
-        place=body.place,
-        reading=body.reading,
-        sightings=body.sightings,
-        samples=body.samples,
         hours=forecast_hours(water, body.when),
         elsewhere=surfaces_elsewhere(water, body.when, body.place),
         stop_above_c=stop,
@@ -102,7 +98,7 @@ def ahead(water: Water, when: datetime, fallback: datetime) -> list[AheadOut]:
     request = ReadRequest(
         when=local_time(water, taken_at),
         water=water_document(water, when),
-        reading=ReadingIn(**row.reading) if row is not None else ReadingIn(),
+        reading=reading_out(row).reading if row is not None else noted.Reading(),
         hours=forecast_hours(water, when),
         stop_above_c=water.rules.get("stop_above_c"),
         afloat=angler_of(water.owner).afloat,
@@ -115,19 +111,18 @@ def ahead(water: Water, when: datetime, fallback: datetime) -> list[AheadOut]:
 
 def _own_year(water: Water) -> WaterYear:
     now = timezone.now()
-    document = water_document(water, now)
-    return water_year(water_from(document.model_copy(update={"surface_history": surface_history(water)})))
+    return water_year(replace(water_document(water, now), surface_history=surface_history(water)))
 
 
 def _profile_out(row: Reading) -> SeasonProfileOut:
-    reading = ReadingIn(**row.reading)
-    layers = read_layers(reading_from(reading).profile)
+    profile = reading_out(row).reading.profile
+    layers = read_layers(profile)
     main = layers.main if layers.state == "layered" else None
     return SeasonProfileOut(
         id=row.pk,
         taken_at=row.taken_at,
         place=row.place_name or None,
-        points=reading.profile,
+        points=profile,
         state=layers.state,
         thermocline_m=round(main.depth_m, 2) if main else None,
     )
@@ -168,7 +163,7 @@ def food_records(owner: Any, water: Water) -> tuple[tuple[int, str, float], ...]
         for seen in row.sightings:
             if seen.get("prey"):
                 found.append((day, seen["prey"], ABUNDANCE_COUNT[seen.get("abundance", "some")]))
-        for sample in samples_from([SampleIn(**s) for s in row.samples]):
+        for sample in reading_out(row).samples:
             found += [(day, prey, count) for prey, count in sample_counts(sample).items()]
     return tuple(found)
 

@@ -3,27 +3,25 @@
 from __future__ import annotations
 
 import uuid
+from dataclasses import dataclass
 from datetime import date, datetime
-from typing import Literal
+from typing import Annotated, Literal
 from zoneinfo import available_timezones
 
-from pydantic import AwareDatetime, Field, field_validator, model_validator
+from annotated_types import MaxLen
+from pydantic import Field, field_validator, model_validator
 
-from stillthread.documents.plan_contract import RulesIn
-from stillthread.documents.strict import Name, Strict
-from stillthread.documents.water_contract import (
-    ContourIn,
-    PlaceIn,
-    PointIn,
-    Productivity,
-    ReadingIn,
-    SampleIn,
-    SightingIn,
-    Species,
-)
+from stillthread.core.day.given import Rules
+from stillthread.core.limits import Instant, Latitude, Longitude, Name
+from stillthread.core.noted import water as noted
+from stillthread.core.noted.reading import Reading
+from stillthread.core.water.profile import Point
+from stillthread.documents.noted import Noted
+from stillthread.documents.strict import Strict
 
 
-class PlaceBody(PlaceIn):
+@dataclass(frozen=True, kw_only=True)
+class PlaceBody(noted.Place):
     """A place with its UUID."""
 
     id: uuid.UUID
@@ -33,21 +31,21 @@ class WaterBody(Strict):
     """A water as the client writes it."""
 
     name: Name
-    hemisphere: Literal["north", "south"] = "north"
-    latitude_deg: float | None = Field(None, ge=-90, le=90)
-    longitude_deg: float | None = Field(None, ge=-180, le=180)
+    hemisphere: noted.Hemisphere = "north"
+    latitude_deg: Latitude | None = None
+    longitude_deg: Longitude | None = None
     time_zone: str = "UTC"
-    max_depth_m: float = Field(ge=0.5, le=300)
-    species: list[Species] = Field(default=["rainbow"], min_length=1, max_length=3)
+    max_depth_m: noted.GreatestDepth
+    species: noted.SpeciesThere = ("rainbow",)
     stocked_on: date | None = None
-    elevation_m: float | None = Field(None, ge=-430, le=6000)
-    fetch_m: float | None = Field(None, gt=0, le=200_000, description="run of the wind, where there is no outline")
-    productivity: Productivity | None = None
-    hypsography: list[ContourIn] = Field(default=[], max_length=400, description="areas by depth, surface first")
-    rules: RulesIn = RulesIn()
+    elevation_m: noted.Elevation | None = None
+    fetch_m: noted.Fetch | None = None
+    productivity: noted.Productivity | None = None
+    hypsography: noted.DepthAreas = ()
+    rules: Rules = Rules()
     rules_read_on: date | None = None
     rules_source: str = Field("", max_length=200)
-    places: list[PlaceBody] = Field(min_length=1, max_length=50)
+    places: list[PlaceBody] = Field(min_length=1, max_length=noted.MOST_PLACES)
 
     @field_validator("time_zone")
     @classmethod
@@ -74,14 +72,11 @@ class WaterOut(WaterBody):
     id: uuid.UUID
 
 
-class ReadingBody(Strict):
-    """A reading and what was seen with it."""
+class ReadingBody(Noted):
+    """A reading and what was seen with it, to be kept."""
 
-    place: str | None = Field(None, max_length=80)
-    taken_at: AwareDatetime
-    reading: ReadingIn
-    sightings: list[SightingIn] = Field(default=[], max_length=60)
-    samples: list[SampleIn] = Field(default=[], max_length=40)
+    taken_at: Instant
+    reading: Reading
 
 
 class ReadingOut(ReadingBody):
@@ -94,7 +89,7 @@ class ProfileFileOut(Strict):
     """A profile read from a file, in SI, with what had to be assumed, and when it was taken where the file says so."""
 
     format: Literal["csv", "coveragejson"]
-    points: list[PointIn]
+    points: tuple[Point, ...]
     depth_unit: Literal["m", "ft"]
     temperature_unit: Literal["c", "f"]
     taken_at: datetime | None
@@ -104,7 +99,7 @@ class ProfileFileOut(Strict):
 class NextDepthBody(Strict):
     """The readings so far; asks for the next depth on a cord with a knot every `step_m`."""
 
-    points: list[PointIn] = Field(default=[], max_length=200)
+    points: Annotated[tuple[Point, ...], MaxLen(200)] = ()
     bed_m: float = Field(gt=0, le=300)
     step_m: float = Field(1.0, ge=0.2, le=5)
 
@@ -117,14 +112,10 @@ class NextDepthOut(Strict):
     first_pass_m: list[float]
 
 
-class ReadBody(Strict):
+class ReadBody(Noted):
     """What was read and seen, to be understood; the water, its forecast and its history are the server's."""
 
-    when: AwareDatetime
-    place: str | None = Field(None, max_length=80)
-    reading: ReadingIn = ReadingIn()
-    sightings: list[SightingIn] = Field(default=[], max_length=60)
-    samples: list[SampleIn] = Field(default=[], max_length=40)
+    when: Instant
 
 
 class SeasonProfileOut(Strict):
@@ -133,7 +124,7 @@ class SeasonProfileOut(Strict):
     id: uuid.UUID
     taken_at: datetime
     place: str | None
-    points: list[PointIn]
+    points: tuple[Point, ...]
     state: str
     thermocline_m: float | None
 

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import uuid
+from dataclasses import fields
 from datetime import datetime
 from typing import Any
 from zoneinfo import ZoneInfo
@@ -10,14 +11,14 @@ from zoneinfo import ZoneInfo
 from django.db import transaction
 from django.http import Http404
 
+from stillthread.core.day.given import Rules
 from stillthread.core.errors import InputError, Problem
-from stillthread.core.food.seen import check_samples, check_sightings
+from stillthread.core.noted import water as noted
 from stillthread.core.noted.reading import checked_reading
 from stillthread.core.reading.guide import first_pass_m, next_depth
 from stillthread.core.water.profile import Point
-from stillthread.documents.plan_contract import RulesIn
-from stillthread.documents.water_contract import ContourIn, PlaceIn, ReadingIn, SurfaceIn, WaterIn
-from stillthread.documents.water_json import hypsography_from, reading_from, samples_from, sightings_from
+from stillthread.core.water.stability import Contour, checked_hypsography
+from stillthread.documents.strict import told
 from stillthread.formats.covjson import read_profile_coverage, write_profile_coverage
 from stillthread.formats.profile_csv import read_profile_csv
 from stillthread.waters.models import Place, Reading, Water
@@ -39,19 +40,19 @@ MOST_HISTORY = 150
 
 def water_out(water: Water) -> WaterOut:
     """Return a water with its live places as the API gives it."""
-    fields = set(WaterBody.model_fields) - {"places", "rules", "hypsography", "productivity"}
+    own = set(WaterBody.model_fields) - {"places", "rules", "hypsography", "productivity"}
     places = [
-        PlaceBody(id=p.pk, **{name: getattr(p, name) for name in PlaceIn.model_fields})
+        PlaceBody(id=p.pk, **{one.name: getattr(p, one.name) for one in fields(noted.Place)})
         for p in water.places.all()
         if p.deleted_at is None
     ]
     return WaterOut(
         id=water.pk,
         places=places,
-        rules=RulesIn(**water.rules),
-        hypsography=[ContourIn(**row) for row in water.hypsography],
+        rules=Rules(**water.rules),
+        hypsography=tuple(Contour(**row) for row in water.hypsography),
         productivity=water.productivity or None,
-        **{name: getattr(water, name) for name in fields},
+        **{name: getattr(water, name) for name in own},
     )
 
 
@@ -63,14 +64,16 @@ def list_waters(owner: Any) -> list[WaterOut]:
 @transaction.atomic
 def put_water(owner: Any, water_id: uuid.UUID, body: WaterBody) -> WaterOut:
     """Write a water and its places; places left out of the list are deleted. Raises InputError for a bad depth-area table."""
-    hypsography_from(body.hypsography, body.max_depth_m)
+    if body.hypsography:
+        checked_hypsography(body.hypsography, body.max_depth_m)
     values = body.model_dump(exclude={"places", "rules", "hypsography", "productivity"})
+    as_json = body.model_dump(mode="json")
     water = put_owned(
         Water,
         owner,
         water_id,
-        rules=body.rules.model_dump(mode="json"),
-        hypsography=[row.model_dump() for row in body.hypsography],
+        rules=as_json["rules"],
+        hypsography=as_json["hypsography"],
         productivity=body.productivity or "",
         **values,
     )
@@ -78,7 +81,14 @@ def put_water(owner: Any, water_id: uuid.UUID, body: WaterBody) -> WaterOut:
     for gone in live(Place, owner).filter(water=water).exclude(pk__in=kept):
         gone.delete()
     for position, place in enumerate(body.places):
-        put_owned(Place, owner, place.id, water=water, position=position, **place.model_dump(exclude={"id"}))
+        put_owned(
+            Place,
+            owner,
+            place.id,
+            water=water,
+            position=position,
+            **{one.name: getattr(place, one.name) for one in fields(noted.Place)},
+        )
     return water_out(get_owned(Water, owner, water_id))
 
 
@@ -87,7 +97,7 @@ def local_time(water: Water, when: datetime) -> datetime:
     return when.astimezone(ZoneInfo(water.time_zone))
 
 
-def surface_history(water: Water, before: datetime | None = None) -> list[SurfaceIn]:
+def surface_history(water: Water, before: datetime | None = None) -> tuple[noted.SurfaceRead, ...]:
     """Return the water's surface temperatures read before an instant, newest first: samples in the top metre."""
     rows = live(Reading, water.owner).filter(water=water)
     if before is not None:
@@ -97,38 +107,29 @@ def surface_history(water: Water, before: datetime | None = None) -> list[Surfac
         profile = row.own_profile
         if profile and profile[0]["depth_m"] <= 1.0:
             day = local_time(water, row.taken_at).date()
-            found.append(SurfaceIn(on=day, surface_c=profile[0]["temperature_c"]))
-    return found
+            found.append(noted.SurfaceRead(on=day, surface_c=profile[0]["temperature_c"]))
+    return tuple(found)
 
 
-def water_document(water: Water, when: datetime) -> WaterIn:
+def water_document(water: Water, when: datetime) -> noted.Water:
     """Return the water as documents describe it on a day, with its outline, depth-area table and earlier surface readings."""
     out = water_out(water)
     days = (local_time(water, when).date() - water.stocked_on).days if water.stocked_on else None
-    return WaterIn(
-        name=out.name,
-        max_depth_m=out.max_depth_m,
-        hemisphere=out.hemisphere,
-        latitude_deg=out.latitude_deg,
-        longitude_deg=out.longitude_deg,
-        species=out.species,
-        days_since_stocking=days if days is not None and 0 <= days <= 3650 else None,
-        places=[PlaceIn(**p.model_dump(exclude={"id"})) for p in out.places],
-        elevation_m=out.elevation_m,
-        hypsography=out.hypsography,
-        outline=water.outline,
-        fetch_m=out.fetch_m,
-        productivity=out.productivity,
-        surface_history=surface_history(water, when),
-    )
+    same = {one.name: getattr(out, one.name) for one in fields(noted.Water) if hasattr(out, one.name)}
+    more = {
+        "days_since_stocking": days if days is not None and 0 <= days <= 3650 else None,
+        "places": tuple(out.places),
+        "outline": tuple(tuple((p[0], p[1]) for p in ring) for ring in water.outline),
+        "surface_history": surface_history(water, when),
+    }
+    return noted.Water(**{**same, **more})
 
 
 def put_reading(owner: Any, water_id: uuid.UUID, reading_id: uuid.UUID, body: ReadingBody) -> ReadingOut:
     """Check a reading against its water and store it. Raises InputError at the faulty fields."""
     water = get_owned(Water, owner, water_id)
-    checked_reading(reading_from(body.reading), water.max_depth_m)
-    check_sightings(sightings_from(body.sightings))
-    check_samples(samples_from(body.samples))
+    checked_reading(body.reading, water.max_depth_m)
+    as_json = body.model_dump(mode="json")
     row = put_owned(
         Reading,
         owner,
@@ -136,23 +137,14 @@ def put_reading(owner: Any, water_id: uuid.UUID, reading_id: uuid.UUID, body: Re
         water=water,
         place_name=body.place or "",
         taken_at=body.taken_at,
-        reading=body.reading.model_dump(mode="json"),
-        sightings=[s.model_dump(mode="json") for s in body.sightings],
-        samples=[s.model_dump(mode="json") for s in body.samples],
+        **{name: as_json[name] for name in ("reading", "sightings", "samples")},
     )
     return reading_out(row)
 
 
 def reading_out(row: Reading) -> ReadingOut:
     """Return a stored reading as the API gives it."""
-    return ReadingOut(
-        id=row.pk,
-        place=row.place_name or None,
-        taken_at=row.taken_at,
-        reading=ReadingIn(**row.reading),
-        sightings=row.sightings,
-        samples=row.samples,
-    )
+    return told(ReadingOut, row, id=row.pk, place=row.place_name or None)
 
 
 def latest_readings(owner: Any, water_id: uuid.UUID, count: int) -> list[ReadingOut]:
@@ -190,7 +182,7 @@ def _file_out(
     return ProfileFileOut.model_validate(
         {
             "format": kind,
-            "points": [vars(p) for p in points],
+            "points": points,
             "depth_unit": units[0],
             "temperature_unit": units[1],
             "taken_at": when,
@@ -203,7 +195,7 @@ def profile_file(owner: Any, water_id: uuid.UUID, reading_id: uuid.UUID) -> str:
     """Return a stored reading's profile as CoverageJSON. Raises Http404 for another's row, InputError without a position."""
     water = get_owned(Water, owner, water_id)
     row = get_owned(Reading, owner, reading_id)
-    points = reading_from(ReadingIn(**row.reading)).profile
+    points = reading_out(row).reading.profile
     position = None
     place = live(Place, owner).filter(water=water, name=row.place_name).first()
     if place is not None and place.longitude_deg is not None and place.latitude_deg is not None:
@@ -219,6 +211,5 @@ def profile_file(owner: Any, water_id: uuid.UUID, reading_id: uuid.UUID) -> str:
 
 def propose_depth(body: NextDepthBody) -> NextDepthOut:
     """Return the next depth to read on a marked cord, and why."""
-    points = tuple(Point(p.depth_m, p.temperature_c, p.oxygen_mg_l) for p in body.points)
-    found = next_depth(points, body.bed_m, body.step_m)
+    found = next_depth(body.points, body.bed_m, body.step_m)
     return NextDepthOut(depth_m=found.depth_m, why=found.why, first_pass_m=list(first_pass_m(body.bed_m, body.step_m)))

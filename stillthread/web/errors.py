@@ -9,7 +9,7 @@ from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, HttpError, ValidationError
 
 from stillthread.core.errors import InputError, NobodyWaitsError, Problem
-from stillthread.documents.strict import Strict, problem_from_pydantic
+from stillthread.documents.strict import Strict, problems_from_pydantic
 
 log = logging.getLogger("stillthread")
 LOCATION_WORDS = ("body", "query", "path", "file", "form", "payload")
@@ -60,7 +60,7 @@ def install(api: NinjaAPI) -> None:
 
     @api.exception_handler(ValidationError)
     def validation_error(request: HttpRequest, error: ValidationError) -> HttpResponse:
-        return _answer(api, request, [problem_from_pydantic(e, LOCATION_WORDS) for e in error.errors], 422)
+        return _answer(api, request, problems_from_pydantic(error.errors, LOCATION_WORDS), 422)
 
     @api.exception_handler(NobodyWaitsError)
     def nobody_waits(request: HttpRequest, error: NobodyWaitsError) -> HttpResponse:

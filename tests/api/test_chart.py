@@ -101,7 +101,7 @@ class Outline(ChartCase):
         answer = self.client.get(f"/api/waters/{self.water}/chart.geojson")
         self.assertEqual(answer["Content-Type"], "application/geo+json")
         back = read_water_map(answer.content)
-        self.assertEqual((len(back.outline.rings[0]), len(back.soundings)), (5, 1))
+        self.assertEqual((len(back.outline[0]), len(back.soundings)), (5, 1))
         too_many = {**body, "soundings": [{**one, "id": str(uuid.uuid4())} for _ in range(201)]}
         self.assertIn("soundings", self.refused("POST", f"/api/waters/{self.water}/soundings", too_many))
 

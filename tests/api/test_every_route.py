@@ -68,9 +68,12 @@ class EveryRoute(ApiCase):
 
         seen = {}
         for module in (
-            "documents.plan_contract",
-            "documents.water_contract",
-            "documents.read_contract",
+            "documents.noted",
+            "documents.plan",
+            "documents.plan_answer",
+            "documents.read",
+            "documents.read_answer",
+            "documents.fly_contract",
             "documents.simulate_contract",
             "documents.thread_contract",
             "waters.chart_schemas",

@@ -43,7 +43,7 @@ class Past(ApiCase):
             self.event(outing, spell, kind, fly, minute)
         (one,) = self.read()
         self.assertEqual((one.fished_h, one.takes), (3.0, 3))  # a pluck is no take
-        self.assertEqual(one.taken_on, ["Scud", "Pupa"])
+        self.assertEqual(one.taken_on, ("Scud", "Pupa"))
         self.assertEqual((one.low_m, one.high_m), (2.6, 3.4))
         self.assertEqual((one.place_kind, one.same_water), ("drop-off", True))
 

@@ -34,10 +34,10 @@ class Bench(ApiCase):
         self.assertIn("rig.float", self.refused("POST", "/api/thread/table", {"rig": FLOAT}))
 
     def test_a_fly_build(self):
-        fly = self.call("POST", "/api/thread/fly", {"hook": 10, "bead": "tungsten", "bead_mm": 3})
+        fly = self.call("POST", "/api/thread/fly", {"build": {"hook": 10, "bead": "tungsten", "bead_mm": 3}})
         self.assertAlmostEqual(sum(p["submerged_g"] for p in fly["parts"]), fly["submerged_g"], places=3)
         self.assertGreater(fly["sink_m_s"], 0.1)
-        self.assertIn("hook", self.refused("POST", "/api/thread/fly", {"hook": 99}))
+        self.assertIn("build.hook", self.refused("POST", "/api/thread/fly", {"build": {"hook": 99}}))
 
     def test_a_leader_from_a_wanted_length(self):
         told = self.call("POST", "/api/thread/leader", {"style": "swivel", "length_m": 4.572})

@@ -28,7 +28,8 @@ def hand_made(*made, **other):
 class ByHand(unittest.TestCase):
     def test_the_numbers_follow_the_count(self):
         plan, own = hand_made(
-            HandMade("intermediate", (PUPA,), count_s=10), HandMade("intermediate", (PUPA,), count_s=40)
+            HandMade(line="intermediate", flies=(PUPA,), count_s=10),
+            HandMade(line="intermediate", flies=(PUPA,), count_s=40),
         )
         self.assertEqual([s.count_s for s in own], [10, 40])
         self.assertLess(own[0].target_m, own[1].target_m)
@@ -38,34 +39,36 @@ class ByHand(unittest.TestCase):
     def test_a_faster_retrieve_runs_shallower(self):
         # Trade: faster is shallower.
         _, own = hand_made(
-            HandMade("t3", (PUPA,), retrieve="hand-twist", count_s=20),
-            HandMade("t3", (PUPA,), retrieve="roly-poly", count_s=20),
+            HandMade(line="t3", flies=(PUPA,), retrieve="hand-twist", count_s=20),
+            HandMade(line="t3", flies=(PUPA,), retrieve="roly-poly", count_s=20),
         )
         self.assertGreater(own[0].target_m, own[1].target_m)
 
     def test_what_is_left_out_is_worked_out(self):
-        _, own = hand_made(HandMade("intermediate", (PUPA, LEECH)))
+        _, own = hand_made(HandMade(line="intermediate", flies=(PUPA, LEECH)))
         self.assertGreater(own[0].count_s, 0)
         self.assertEqual([f.fly.key for f in own[0].flies], [PUPA, LEECH])
         self.assertTrue(own[0].ladder and own[0].changes.plucks and own[0].reasons)
 
     def test_a_float_and_a_dry_fly(self):
         dries = tuple(f.key for f in day().flies if f.surface)
-        _, own = hand_made(HandMade("floating", (PUPA,), float_hang_m=3.2), HandMade("floating", dries[:1]))
+        _, own = hand_made(
+            HandMade(line="floating", flies=(PUPA,), float_hang_m=3.2), HandMade(line="floating", flies=dries[:1])
+        )
         self.assertEqual([s.method for s in own], ["float", "dry"])
         self.assertEqual(own[0].float_hang_m, 3.2)
 
     def test_hooks_are_the_anglers(self):
-        _, own = hand_made(HandMade("intermediate", (PUPA,), hooks=(14,)))
+        _, own = hand_made(HandMade(line="intermediate", flies=(PUPA,), hooks=(14,)))
         self.assertEqual(own[0].flies[0].hook, 14)
 
     def test_no_rule_is_broken_by_hand_either(self):
         made = (
-            (HandMade("intermediate", (PUPA, LEECH)), Rules(max_flies=1), "rule"),
-            (HandMade("intermediate", (PUPA, LEECH)), Rules(droppers_allowed=False, max_flies=3), "rule"),
-            (HandMade("t3", (PUPA,)), Rules(sinking_lines_allowed=False), "rule"),
-            (HandMade("floating", (PUPA,), float_hang_m=2.0), Rules(floats_allowed=False), "rule"),
-            (HandMade("floating", (PUPA,), float_hang_m=9.0), Rules(), "depth"),
+            (HandMade(line="intermediate", flies=(PUPA, LEECH)), Rules(max_flies=1), "rule"),
+            (HandMade(line="intermediate", flies=(PUPA, LEECH)), Rules(droppers_allowed=False, max_flies=3), "rule"),
+            (HandMade(line="t3", flies=(PUPA,)), Rules(sinking_lines_allowed=False), "rule"),
+            (HandMade(line="floating", flies=(PUPA,), float_hang_m=2.0), Rules(floats_allowed=False), "rule"),
+            (HandMade(line="floating", flies=(PUPA,), float_hang_m=9.0), Rules(), "depth"),
         )
         for one, rules, kind in made:
             plan, own = hand_made(one, rules=rules)
@@ -75,13 +78,16 @@ class ByHand(unittest.TestCase):
 
     def test_a_fly_of_which_none_is_left(self):
         flies = tuple(replace(f, stock=0) if f.key == PUPA else f for f in day().flies)
-        plan, own = hand_made(HandMade("intermediate", (PUPA,)), flies=flies)
+        plan, own = hand_made(HandMade(line="intermediate", flies=(PUPA,)), flies=flies)
         self.assertEqual(own, [])
         self.assertIn("left in the box", " ".join(r.reason for r in plan.ruled_out))
 
     def test_unknown_parts_are_told_at_their_field(self):
         with self.assertRaises(InputError) as caught:
-            hand_made(HandMade("t9", ("no-such-fly",), retrieve="wiggle"), HandMade("t3", (PUPA,), float_hang_m=2.0))
+            hand_made(
+                HandMade(line="t9", flies=("no-such-fly",), retrieve="wiggle"),
+                HandMade(line="t3", flies=(PUPA,), float_hang_m=2.0),
+            )
         paths = [p.path for p in caught.exception.problems]
         self.assertEqual(paths, ["by_hand[0].line", "by_hand[0].flies[0]", "by_hand[0].retrieve", "by_hand[1].line"])
 
@@ -160,7 +166,7 @@ class EveryPlan(unittest.TestCase):
         reading = replace(MAY, water_depth_m=bed, profile=tuple(p for p in MAY.profile if p.depth_m < bed))
         made = day(
             rules=rules, schools=Schools(**schools), angler=Angler(afloat=afloat), place=place, reading=reading,
-            sightings=(Sighting("some", "chironomid-pupa"),),
+            sightings=(Sighting(abundance="some", prey="chironomid-pupa"),),
         )  # fmt: skip
         for s in some(make_plan(made).set_ups):
             self.assertLessEqual(len(s.flies), most or 2)
@@ -181,30 +187,34 @@ class Leaders(unittest.TestCase):
     def test_another_length_of_leader(self):
         # Trade: a short leader on a fast line keeps the fly near it; a long one lets it lag behind.
         _, own = hand_made(
-            HandMade("t3", (PUPA,), count_s=20, leader_m=1.5), HandMade("t3", (PUPA,), count_s=20, leader_m=5.0)
+            HandMade(line="t3", flies=(PUPA,), count_s=20, leader_m=1.5),
+            HandMade(line="t3", flies=(PUPA,), count_s=20, leader_m=5.0),
         )
         self.assertAlmostEqual(own[0].leader.length_m, 1.5)
         self.assertAlmostEqual(own[1].flies[-1].from_line_m, 5.0)
         self.assertGreater(own[0].flies[-1].depth_m, own[1].flies[-1].depth_m)
 
     def test_too_short_for_its_flies_is_refused_in_words(self):
-        plan, own = hand_made(HandMade("t3", (PUPA, LEECH), leader_m=1.0))
+        plan, own = hand_made(HandMade(line="t3", flies=(PUPA, LEECH), leader_m=1.0))
         self.assertEqual(own, [])
         self.assertIn("at least", next(r.reason for r in plan.ruled_out if r.by_hand == 0))
 
     def test_styles_keep_their_leader(self):
-        deep, buoyant = HandMade("tip", (PUPA,), style="tip-deep"), HandMade("intermediate", (PUPA,), style="up-slope")
+        deep, buoyant = (
+            HandMade(line="tip", flies=(PUPA,), style="tip-deep"),
+            HandMade(line="intermediate", flies=(PUPA,), style="up-slope"),
+        )
         _, own = hand_made(deep, buoyant)
         self.assertAlmostEqual(own[0].leader.length_m, 18 * 0.3048)
         self.assertEqual([s.style for s in own], ["tip-deep", "up-slope"])
         with self.assertRaises(InputError):
-            hand_made(HandMade("t3", (PUPA,), style="upside-down"))
+            hand_made(HandMade(line="t3", flies=(PUPA,), style="upside-down"))
 
     def test_straight_down_and_trailed_by_hand(self):
         # What is let out hangs straight down under an anchored boat: its depth is what was let out (handbook §5).
         boat = Angler(afloat=True)
-        shallow, deep = (HandMade("t3", (LEECH,), style="dangle", let_down_m=m) for m in (3.5, 4.5))
-        trailed = HandMade("intermediate", (PUPA,), style="drifted")
+        shallow, deep = (HandMade(line="t3", flies=(LEECH,), style="dangle", let_down_m=m) for m in (3.5, 4.5))
+        trailed = HandMade(line="intermediate", flies=(PUPA,), style="drifted")
         _, own = hand_made(shallow, deep, trailed, angler=boat)
         self.assertEqual([s.style for s in own], ["dangle", "dangle", "drifted"])
         self.assertEqual([s.flies[0].fly.key for s in own], [LEECH, LEECH, PUPA])
@@ -214,7 +224,9 @@ class Leaders(unittest.TestCase):
 
     def test_straight_down_by_hand_is_refused_from_the_bank_and_into_the_bed(self):
         for angler, let_down, word in ((Angler(), 4.0, "boat"), (Angler(afloat=True), 12.0, "let down")):
-            plan, own = hand_made(HandMade("t3", (LEECH,), style="dangle", let_down_m=let_down), angler=angler)
+            plan, own = hand_made(
+                HandMade(line="t3", flies=(LEECH,), style="dangle", let_down_m=let_down), angler=angler
+            )
             self.assertEqual(own, [])
             self.assertIn(word, next(r.reason for r in plan.ruled_out if r.by_hand == 0))
 

@@ -54,7 +54,7 @@ class ClosedForms(unittest.TestCase):
     def test_trade_figures_of_a_level_line(self):
         # Trade: a 1.2 in/s intermediate sinks 1 ft in 10 s; 3 in/s for 20 s is 5 ft.
         for ips, seconds, feet in ((1.2, 10, 1), (3.0, 20, 5)):
-            stretch = line_stretches(Line("x", "sinking", ips))[0]
+            stretch = line_stretches(Line(key="x", family="sinking", label_ips=ips))[0]
             _, places, _ = run(*level_chain(40.0, 40, stretch.diameter_m, stretch.net_n_m), float(seconds))
             self.assertAlmostEqual(places[-1, 20, 1] / 0.3048, feet, delta=0.02 * feet)
 
@@ -96,12 +96,12 @@ class ClosedForms(unittest.TestCase):
 
     def test_a_fly_alone_on_slack_sinks_at_its_terminal_speed(self):
         # Two grams on a hair: what the leader drags is a few hundredths of it.
-        rig = Rig(Line("x", "floating"), (Piece(6.0, 0.05, "nylon"),), (TiedFly("f", 6.0, 2.0, 0.15),))
+        rig = Rig(Line(key="x", family="floating"), (Piece(6.0, 0.05, "nylon"),), (TiedFly("f", 6.0, 2.0, 0.15),))
         track = simulate_cast(rig, Cast(10.0, slack=0.5, pull=usual_pull("static"), hold_s=12.0), FINE).point
         self.assertAlmostEqual(track.at(10) - track.at(5), 0.15 * 5, delta=0.06)
 
 
-RIG = Rig(Line("x", "sinking", 3.0), (Piece(3.0, 0.2),), (TiedFly("f", 3.0, 0.05, 0.07),))
+RIG = Rig(Line(key="x", family="sinking", label_ips=3.0), (Piece(3.0, 0.2),), (TiedFly("f", 3.0, 0.05, 0.07),))
 HELD = Cast(18.0, pull=usual_pull("static"), hold_s=30.0)
 
 
@@ -114,7 +114,9 @@ class AgainstOthers(unittest.TestCase):
         short = replace(RIG, leader=(Piece(2.0, 0.2),))
         for rig in (
             replace(short, flies=(TiedFly("f", 2.0, 0.05, 0.07),)),
-            replace(short, line=Line("x", "intermediate", 1.2), flies=(TiedFly("f", 2.0, 0.2, 0.15),)),
+            replace(
+                short, line=Line(key="x", family="intermediate", label_ips=1.2), flies=(TiedFly("f", 2.0, 0.2, 0.15),)
+            ),
         ):
             chain = build_chain(rig, 6.0, Detail(0.5, 0.2))
             start = np.zeros((len(chain.along_m), 2))

@@ -20,7 +20,7 @@ Z = cells(6.0)
 SPRING = datetime(2026, 3, 20, 11, tzinfo=UTC)
 WINTER = datetime(2026, 1, 20, 13, tzinfo=UTC)
 AUGUST = datetime(2026, 8, 10, 12, tzinfo=UTC)
-COLD = Reading(profile((0, 6.0), (3, 5.8)), 5.0, clarity="clear")
+COLD = Reading(profile=profile((0, 6.0), (3, 5.8)), water_depth_m=5.0, clarity="clear")
 
 
 def deepest_pull(factor):
@@ -51,7 +51,7 @@ class Oxygen(unittest.TestCase):
         points = tuple(
             replace(p, oxygen_mg_l=o) for p, o in zip(profile((0, 12), (2, 12), (4, 12)), values, strict=True)
         )
-        return f.oxygen_factor(Z, UPLAND, Reading(points), AUGUST)
+        return f.oxygen_factor(Z, UPLAND, Reading(profile=points), AUGUST)
 
     def test_limits_from_six_to_three(self):
         # From memory: 6 mg/L and more no limit, 4 to 6 reduced, below 4 avoided, below 3 empty.
@@ -100,9 +100,9 @@ class Food(unittest.TestCase):
         return available_food(datetime(2026, 5, 15, 12, tzinfo=UTC), "north", 12.0, sightings=seen)
 
     def test_pupae_pull_towards_the_bottom_and_adults_to_the_film(self):
-        pupae = f.food_factor(Z, self.food(Sighting("many", "chironomid-pupa")), DROP, 6.0)
+        pupae = f.food_factor(Z, self.food(Sighting(abundance="many", prey="chironomid-pupa")), DROP, 6.0)
         self.assertGreater(deepest_pull(pupae), 5.0)
-        adults = f.food_factor(Z, self.food(Sighting("many", "chironomid-adult")), MARGIN, 6.0)
+        adults = f.food_factor(Z, self.food(Sighting(abundance="many", prey="chironomid-adult")), MARGIN, 6.0)
         self.assertLess(deepest_pull(adults), 0.3)
         self.assertTrue(pupae.known)
         self.assertIn("what you saw", pupae.sentence)
@@ -117,19 +117,19 @@ class Rises(unittest.TestCase):
     def test_more_rises_weigh_more_on_the_top(self):
         # Trade: one riser is noise, a few a reason to look, some to keep a rod ready, many change the plan.
         few, some_, many = (
-            f.rises_factor(Z, (Sighting(n, rise="sip"),)).log_weight[0] for n in ("few", "some", "many")
+            f.rises_factor(Z, (Sighting(abundance=n, rise="sip"),)).log_weight[0] for n in ("few", "some", "many")
         )
         self.assertEqual(few, 0)
         self.assertGreater(some_, 0)
         self.assertGreater(many, some_)
 
     def test_only_the_top(self):
-        weight = f.rises_factor(Z, (Sighting("many", rise="splash"),)).log_weight
+        weight = f.rises_factor(Z, (Sighting(abundance="many", rise="splash"),)).log_weight
         self.assertGreater(weight[2], 1.0)
         self.assertLess(weight[20], 0.01)
 
     def test_food_seen_is_no_rise(self):
-        self.assertFalse(f.rises_factor(Z, (Sighting("many", "scud"),)).log_weight.any())
+        self.assertFalse(f.rises_factor(Z, (Sighting(abundance="many", prey="scud"),)).log_weight.any())
 
 
 class Season(unittest.TestCase):
@@ -161,7 +161,7 @@ class Season(unittest.TestCase):
         self.assertEqual(pull(40), 0)
 
     def test_nothing_to_say_on_a_mild_summer_day(self):
-        mild = Reading(profile((0, 16), (3, 15.8), (6, 15.5)))
+        mild = Reading(profile=profile((0, 16), (3, 15.8), (6, 15.5)))
         factor = f.season_factor(Z, UPLAND, mild, 6.0, datetime(2026, 7, 1, tzinfo=UTC))
         self.assertFalse(factor.known)
 
@@ -183,7 +183,7 @@ class Season(unittest.TestCase):
 
 class Wind(unittest.TestCase):
     def at(self, facing, **reading):
-        place = Place("Shore", "margin", 0, 3, facing)
+        place = Place(name="Shore", kind="margin", depth_min_m=0, depth_max_m=3, facing_deg=facing)
         return f.place_factor(Z, replace(MAY, **reading), place)
 
     def test_onto_off_and_along(self):

@@ -135,24 +135,26 @@ class Lines(unittest.TestCase):
 
     def test_a_label_its_class_can_hardly_reach_is_flagged(self):
         # Trade: one label was judged two classes wrong. A light line cannot sink at 7 in/s, a heavy type 3 easily does 3.
-        self.assertIn("hard to build", label_doubt(Line("x", "sinking", 7.0, 5)) or "")
-        self.assertIsNone(label_doubt(Line("x", "sinking", 3.0, 7)))
-        self.assertIsNone(label_doubt(Line("x", "floating")))
-        self.assertIsNone(label_doubt(Line("x", "sinking", 7.0, 5, measured_m_s=0.1)))
+        self.assertIn(
+            "hard to build", label_doubt(Line(key="x", family="sinking", label_ips=7.0, weight_class=5)) or ""
+        )
+        self.assertIsNone(label_doubt(Line(key="x", family="sinking", label_ips=3.0, weight_class=7)))
+        self.assertIsNone(label_doubt(Line(key="x", family="floating")))
+        self.assertIsNone(label_doubt(Line(key="x", family="sinking", label_ips=7.0, weight_class=5, measured_m_s=0.1)))
         self.assertFalse(density_for_rate(mass_per_metre_kg(3), 0.2)[1])
         self.assertEqual(density_for_rate(mass_per_metre_kg(3), 0.2)[0], DENSEST_COAT)
 
     def test_a_measured_rate_overrides_the_label(self):
-        self.assertEqual(Line("x", "sinking", 3.0, measured_m_s=0.06).rate_m_s, 0.06)
-        self.assertEqual(Line("x", "floating", measured_m_s=0.06).rate_m_s, 0.0)
+        self.assertEqual(Line(key="x", family="sinking", label_ips=3.0, measured_m_s=0.06).rate_m_s, 0.06)
+        self.assertEqual(Line(key="x", family="floating", measured_m_s=0.06).rate_m_s, 0.0)
 
     def test_profiles_and_tips(self):
-        tip, rest = line_stretches(Line("x", "sink-tip", 2.0, 7, 3.0))
+        tip, rest = line_stretches(Line(key="x", family="sink-tip", label_ips=2.0, weight_class=7, tip_length_m=3.0))
         self.assertTrue(tip.net_n_m > 0 > rest.net_n_m)
         self.assertAlmostEqual(tip.length_m + rest.length_m, 30.0)
-        middle = line_stretches(Line("x", "sinking", 3.0, density_profile="dense-middle"))
+        middle = line_stretches(Line(key="x", family="sinking", label_ips=3.0, density_profile="dense-middle"))
         self.assertGreater(middle[1].net_n_m, max(middle[0].net_n_m, middle[2].net_n_m))
-        front = line_stretches(Line("x", "sinking", 3.0, density_profile="dense-front"))
+        front = line_stretches(Line(key="x", family="sinking", label_ips=3.0, density_profile="dense-front"))
         self.assertGreater(front[0].net_n_m, front[1].net_n_m)
 
     def test_nonsense_is_refused(self):

@@ -24,14 +24,28 @@ from tests.days import day, profile
 NOON = datetime(2026, 5, 14, 12, tzinfo=UTC)
 HEAT = datetime(2026, 7, 20, 13, tzinfo=UTC)
 HOT = Reading(
-    profile((0, 21.5), (2, 21.2), (4, 20.6), (6, 18.0), (8, 15.0), (10, 13.0)), 10.0, 3.0, None, 225.0, 8, "clear"
+    profile=profile((0, 21.5), (2, 21.2), (4, 20.6), (6, 18.0), (8, 15.0), (10, 13.0)),
+    water_depth_m=10.0,
+    wind_m_s=3.0,
+    gust_m_s=None,
+    wind_from_deg=225.0,
+    cloud_oktas=8,
+    clarity="clear",
 )
-DAM = Place("Dam", "drop-off", 5, 10, 45)
-BAY = Place("Bay", "margin", 0.5, 3, 45)
+DAM = Place(name="Dam", kind="drop-off", depth_min_m=5, depth_max_m=10, facing_deg=45)
+BAY = Place(name="Bay", kind="margin", depth_min_m=0.5, depth_max_m=3, facing_deg=45)
 
 
 def water(*places, **more):
-    return Water("Test", max(p.depth_max_m for p in places), "north", places, 54.0, -2.5, **more)
+    return Water(
+        name="Test",
+        max_depth_m=max(p.depth_max_m for p in places),
+        hemisphere="north",
+        places=places,
+        latitude_deg=54.0,
+        longitude_deg=-2.5,
+        **more,
+    )
 
 
 def median(given):
@@ -48,7 +62,7 @@ class Heat(unittest.TestCase):
 
     def plan(self, reading=HOT, **more):
         lake = water(DAM, BAY, days_since_stocking=2)
-        return day(HEAT, reading, water=lake, place=None, sightings=(Sighting("few", rise="sip"),), **more)
+        return day(HEAT, reading, water=lake, place=None, sightings=(Sighting(abundance="few", rise="sip"),), **more)
 
     def test_neither_stocking_nor_cloud_nor_a_riser_brings_them_up(self):
         self.assertGreater(median(self.plan()), 6.0)
@@ -67,8 +81,18 @@ class Heat(unittest.TestCase):
             self.assertTrue(any(one.kind == "warmth" for one in some(plan.ruled_out)))
 
     def test_all_too_warm_the_coolest_is_best_and_said(self):
-        stew = Reading(profile((0, 25.0), (2, 24.5), (4, 23.0), (6, 22.0)), 6.0, 3.0, None, None, 2, "clear")
-        given = day(HEAT, stew, water=water(Place("Dam", "drop-off", 3, 6)), place="Dam")
+        stew = Reading(
+            profile=profile((0, 25.0), (2, 24.5), (4, 23.0), (6, 22.0)),
+            water_depth_m=6.0,
+            wind_m_s=3.0,
+            gust_m_s=None,
+            wind_from_deg=None,
+            cloud_oktas=2,
+            clarity="clear",
+        )
+        given = day(
+            HEAT, stew, water=water(Place(name="Dam", kind="drop-off", depth_min_m=3, depth_max_m=6)), place="Dam"
+        )
         self.assertGreater(median(given), 4.0)
         said = next(p.sentence for p in make_plan(given).chosen.factors if p.name == "temperature")
         self.assertIn("Too warm everywhere: coolest at 6 m, 22.0 °C.", said)
@@ -84,8 +108,16 @@ class Found(unittest.TestCase):
     """Handbook §3a: a depth found stays found; both rods fish it, each its own way."""
 
     def test_every_set_up_fishes_it(self):
-        shelf = water(Place("Shelf", "shoal", 2, 5))
-        reading = Reading(profile((0, 12.0), (5, 11.0)), 5.0, 2.0, None, 225.0, 2, "clear")
+        shelf = water(Place(name="Shelf", kind="shoal", depth_min_m=2, depth_max_m=5))
+        reading = Reading(
+            profile=profile((0, 12.0), (5, 11.0)),
+            water_depth_m=5.0,
+            wind_m_s=2.0,
+            gust_m_s=None,
+            wind_from_deg=225.0,
+            cloud_oktas=2,
+            clarity="clear",
+        )
         for found in (1.0, 1.7, 3.0):
             plan = make_plan(day(NOON, reading, water=shelf, place="Shelf", found_m=found))
             self.assertGreaterEqual(len(plan.set_ups), 2)
@@ -96,12 +128,21 @@ class Found(unittest.TestCase):
 class Rising(unittest.TestCase):
     """Handbook §3a, §5: one fish showing is noise; many want a nymph or a dry at the top, no float on their heads."""
 
-    COLD = Reading(profile((0, 5.5), (5, 5.3)), 5.0, 3.0, None, 225.0, 8, "clear", air_temperature_c=2.0)
-    SHELF = water(Place("Shelf", "shoal", 2, 5))
+    COLD = Reading(
+        profile=profile((0, 5.5), (5, 5.3)),
+        water_depth_m=5.0,
+        wind_m_s=3.0,
+        gust_m_s=None,
+        wind_from_deg=225.0,
+        cloud_oktas=8,
+        clarity="clear",
+        air_temperature_c=2.0,
+    )
+    SHELF = water(Place(name="Shelf", kind="shoal", depth_min_m=2, depth_max_m=5))
 
     def test_one_sip_on_a_cold_white_day_is_still_a_deep_day(self):
         quiet = day(datetime(2026, 3, 10, 11, tzinfo=UTC), self.COLD, water=self.SHELF, place="Shelf")
-        sip = replace(quiet, sightings=(Sighting("few", rise="sip"),))
+        sip = replace(quiet, sightings=(Sighting(abundance="few", rise="sip"),))
         self.assertAlmostEqual(median(sip), median(quiet), delta=0.1)
         self.assertNotIn("dry", {s.method for s in some(make_plan(sip).set_ups)})
 
@@ -109,14 +150,22 @@ class Rising(unittest.TestCase):
         self.assertNotIn("dry", {s.method for s in some(make_plan(day()).set_ups)})
 
     def test_many_and_the_first_is_at_the_top_and_no_float(self):
-        mild = Reading(profile((0, 13.0), (5, 12.0)), 5.0, 2.0, None, 225.0, 6, "clear")
-        seen = (Sighting("many", rise="head-and-tail"), Sighting("many", "chironomid-pupa"))
+        mild = Reading(
+            profile=profile((0, 13.0), (5, 12.0)),
+            water_depth_m=5.0,
+            wind_m_s=2.0,
+            gust_m_s=None,
+            wind_from_deg=225.0,
+            cloud_oktas=6,
+            clarity="clear",
+        )
+        seen = (Sighting(abundance="many", rise="head-and-tail"), Sighting(abundance="many", prey="chironomid-pupa"))
         plan = make_plan(day(NOON, mild, water=self.SHELF, place="Shelf", sightings=seen))
         self.assertLess(plan.set_ups[0].target_m, 0.8)
         self.assertNotEqual(plan.set_ups[0].method, "float")
 
     def test_a_float_is_never_first_in_the_top_half_metre(self):
-        for seen in ((), (Sighting("some", rise="sip"),), (Sighting("many", rise="sip"),)):
+        for seen in ((), (Sighting(abundance="some", rise="sip"),), (Sighting(abundance="many", rise="sip"),)):
             for place in ("Drop", "Margin"):
                 first = make_plan(day(sightings=seen, place=place)).set_ups[0]
                 self.assertFalse(first.method == "float" and first.target_m <= 0.5)
@@ -126,8 +175,16 @@ class LightMoves(unittest.TestCase):
     """Handbook §2: sun sends fish down, cloud and ripple bring them up; clear water deeper than coloured, at every depth."""
 
     def at(self, bed, **change):
-        place = Place("P", "shoal" if bed < 8 else "open-water", bed / 2, float(bed))
-        reading = Reading(profile((0, 12.5), (bed * 0.9, 12.0)), None, 3.0, None, None, 4, "clear")
+        place = Place(name="P", kind="shoal" if bed < 8 else "open-water", depth_min_m=bed / 2, depth_max_m=float(bed))
+        reading = Reading(
+            profile=profile((0, 12.5), (bed * 0.9, 12.0)),
+            water_depth_m=None,
+            wind_m_s=3.0,
+            gust_m_s=None,
+            wind_from_deg=None,
+            cloud_oktas=4,
+            clarity="clear",
+        )
         return median(day(NOON, replace(reading, **change), water=water(place), place="P"))
 
     def test_cloud_wind_and_clarity_each_move_the_depth(self):
@@ -144,12 +201,28 @@ class LightMoves(unittest.TestCase):
 
     def test_a_grey_sky_is_never_called_bright(self):
         for clarity in ("gin-clear", "coloured"):
-            reading = Reading((), 5.0, 0.3, None, None, 8, clarity)
+            reading = Reading(
+                profile=(),
+                water_depth_m=5.0,
+                wind_m_s=0.3,
+                gust_m_s=None,
+                wind_from_deg=None,
+                cloud_oktas=8,
+                clarity=clarity,
+            )
             light = next(p for p in make_plan(day(NOON, reading)).chosen.factors if p.name == "light")
             self.assertNotIn("Bright", light.sentence)
 
     def test_comfort_never_lies_below_the_bed(self):
-        reading = Reading((), 2.0, 0.3, None, None, 0, "gin-clear")
+        reading = Reading(
+            profile=(),
+            water_depth_m=2.0,
+            wind_m_s=0.3,
+            gust_m_s=None,
+            wind_from_deg=None,
+            cloud_oktas=0,
+            clarity="gin-clear",
+        )
         light = next(p for p in make_plan(day(NOON, reading, place="Margin")).chosen.factors if p.name == "light")
         self.assertIn("down to the bed", light.sentence)
 
@@ -160,15 +233,34 @@ class PlacesAndPaces(unittest.TestCase):
     EARLY = datetime(2026, 3, 20, 12, tzinfo=UTC)
 
     def test_early_the_shelf_beats_knee_deep_grass(self):
-        reading = Reading(profile((0, 6.5), (2, 6.4), (4, 6.0)), None, 3.0, None, None, 6, "clear")
-        lake = water(Place("Grass", "margin", 0.2, 1.0), Place("Shelf", "drop-off", 2, 4.5))
+        reading = Reading(
+            profile=profile((0, 6.5), (2, 6.4), (4, 6.0)),
+            water_depth_m=None,
+            wind_m_s=3.0,
+            gust_m_s=None,
+            wind_from_deg=None,
+            cloud_oktas=6,
+            clarity="clear",
+        )
+        lake = water(
+            Place(name="Grass", kind="margin", depth_min_m=0.2, depth_max_m=1.0),
+            Place(name="Shelf", kind="drop-off", depth_min_m=2, depth_max_m=4.5),
+        )
         self.assertEqual(make_plan(day(self.EARLY, reading, water=lake, place=None)).chosen.place.name, "Shelf")
 
     def test_shallow_and_cold_without_floats_moving_and_still_ways_remain(self):
         for bed in (1.5, 2.1):
             for t in (5.2, 6.5, 7.8):
-                reading = Reading(profile((0, t), (bed * 0.8, t - 0.2)), bed, 3.0, None, 225.0, 5, "clear")
-                bay = water(Place("Bay", "shoal", 1, bed))
+                reading = Reading(
+                    profile=profile((0, t), (bed * 0.8, t - 0.2)),
+                    water_depth_m=bed,
+                    wind_m_s=3.0,
+                    gust_m_s=None,
+                    wind_from_deg=225.0,
+                    cloud_oktas=5,
+                    clarity="clear",
+                )
+                bay = water(Place(name="Bay", kind="shoal", depth_min_m=1, depth_max_m=bed))
                 given = day(self.EARLY, reading, water=bay, place="Bay", rules=Rules(max_flies=2, floats_allowed=False))
                 kinds = {s.retrieve.kind for s in some(make_plan(given).set_ups)}
                 self.assertTrue(kinds - {"static"}, (bed, t))
@@ -176,8 +268,16 @@ class PlacesAndPaces(unittest.TestCase):
                 self.assertEqual({s.retrieve.kind for s in some(still.set_ups)}, {"static"}, (bed, t))
 
     def test_fresh_fish_take_a_hung_fly_as_well_as_a_pulled_one(self):
-        reading = Reading(profile((0, 10.0), (3, 9.5)), 3.0, 3.0, None, 225.0, 6, "slightly-coloured")
-        bank = water(Place("Bank", "margin", 1.5, 3), days_since_stocking=3)
+        reading = Reading(
+            profile=profile((0, 10.0), (3, 9.5)),
+            water_depth_m=3.0,
+            wind_m_s=3.0,
+            gust_m_s=None,
+            wind_from_deg=225.0,
+            cloud_oktas=6,
+            clarity="slightly-coloured",
+        )
+        bank = water(Place(name="Bank", kind="margin", depth_min_m=1.5, depth_max_m=3), days_since_stocking=3)
         plan = make_plan(day(datetime(2026, 4, 10, 12, tzinfo=UTC), reading, water=bank, place="Bank"))
         hung = next(s for s in plan.set_ups if s.method == "float")
         self.assertGreater(hung.relative, 0.6)
@@ -193,9 +293,23 @@ class Said(unittest.TestCase):
     """Handbook §3a, §7: nothing rising after a good look is evidence; pressured fish want it smaller, stiller, deeper."""
 
     def day(self, *signs):
-        reading = Reading(profile((0, 13.0), (5, 12.0)), 5.0, 2.0, None, 225.0, 2, "clear")
-        shelf = water(Place("Shelf", "shoal", 2, 5))
-        return day(NOON, reading, water=shelf, place="Shelf", sightings=tuple(Sighting("some", sign=s) for s in signs))
+        reading = Reading(
+            profile=profile((0, 13.0), (5, 12.0)),
+            water_depth_m=5.0,
+            wind_m_s=2.0,
+            gust_m_s=None,
+            wind_from_deg=225.0,
+            cloud_oktas=2,
+            clarity="clear",
+        )
+        shelf = water(Place(name="Shelf", kind="shoal", depth_min_m=2, depth_max_m=5))
+        return day(
+            NOON,
+            reading,
+            water=shelf,
+            place="Shelf",
+            sightings=tuple(Sighting(abundance="some", sign=s) for s in signs),
+        )
 
     def test_nothing_rising_takes_from_the_top(self):
         self.assertGreater(median(self.day("nothing-rises")), median(self.day()))
@@ -212,7 +326,10 @@ class Said(unittest.TestCase):
 
     def test_what_the_throat_shows_is_tied_on_in_its_size_and_colour(self):
         # Handbook §3: scud 16 to 19 mm large on hooks 10 to 16; fourteen of 15 mm, orange, ask for a large hook.
-        items = (SampleItem("scud", 14, 15.0, "orange"), SampleItem("chironomid-pupa", 1, 6.0))
+        items = (
+            SampleItem(prey="scud", count=14, size_mm=15.0, colour="orange"),
+            SampleItem(prey="chironomid-pupa", count=1, size_mm=6.0),
+        )
         given = replace(self.day(), samples=(ThroatSample(items),))
         orange = tuple(
             replace(f, name="Shrimp, orange spot") if "scud" in f.prey and n % 2 else f

@@ -62,7 +62,7 @@ class Flies(unittest.TestCase):
 
     def test_what_was_seen_comes_first(self):
         for prey in ("leech", "damsel-nymph", "water-boatman"):
-            best = self.rank(Sighting("many", prey))[0]
+            best = self.rank(Sighting(abundance="many", prey=prey))[0]
             self.assertEqual(best.prey.key, prey)
 
     def test_only_the_weights_asked_for(self):
@@ -76,14 +76,14 @@ class Flies(unittest.TestCase):
     def test_colour_of_the_water_moves_the_tone(self):
         # Trade: bold silhouettes in coloured water, natural in clear.
         def place(tone, clarity):
-            ranked = self.rank(Sighting("many", "chironomid-pupa"), clarity=clarity)
+            ranked = self.rank(Sighting(abundance="many", prey="chironomid-pupa"), clarity=clarity)
             return next(i for i, m in enumerate(ranked) if m.fly.tone == tone and m.prey.key == "chironomid-pupa")
 
         self.assertLess(place("dark", "coloured"), place("natural", "coloured"))
         self.assertLess(place("natural", "clear"), place("dark", "clear"))
 
     def test_a_still_rig_prefers_prey_that_keeps_still(self):
-        fry = (Sighting("many", "fry"), Sighting("some", "chironomid-pupa"))
+        fry = (Sighting(abundance="many", prey="fry"), Sighting(abundance="some", prey="chironomid-pupa"))
         moving = {m.fly.key: m.score for m in self.rank(*fry, depth=1.0)}
         still = {m.fly.key: m.score for m in self.rank(*fry, depth=1.0, still=True)}
         self.assertLess(still["pale-fry"], moving["pale-fry"])
@@ -94,7 +94,7 @@ class Flies(unittest.TestCase):
         self.assertEqual((hook_size(match, wary=False), hook_size(match, wary=True)), (12, 14))
 
     def test_a_team_is_placed_best_on_the_point(self):
-        ranked = self.rank(Sighting("many", "scud"))
+        ranked = self.rank(Sighting(abundance="many", prey="scud"))
         team = place_flies(order_team(ranked, 3, None), (1.0, 2.0, 3.0), (0.5, 1.0, 1.5), False)
         self.assertEqual([f.position for f in team], ["top dropper", "middle dropper", "point"])
         self.assertEqual(team[-1].fly, ranked[0].fly)
@@ -122,7 +122,10 @@ class Worth(unittest.TestCase):
             upward_reach_m(0)
 
     def test_hunger_follows_the_water(self):
-        warm, cold = Reading(MAY.profile), Reading(tuple(replace(p, temperature_c=4.0) for p in MAY.profile))
+        warm, cold = (
+            Reading(profile=MAY.profile),
+            Reading(profile=tuple(replace(p, temperature_c=4.0) for p in MAY.profile)),
+        )
         self.assertGreater(hunger(warm, 2, ("rainbow",)), hunger(cold, 2, ("rainbow",)))
         self.assertEqual(hunger(Reading(), 2, ("rainbow",)), 0.7)
 
@@ -184,7 +187,7 @@ class Methods(unittest.TestCase):
             self.assertLessEqual(s.count_s or 0, 90)
 
     def test_a_named_line_keeps_its_name(self):
-        own = Line("own", "intermediate", 1.2, name="The green one")
+        own = Line(key="own", family="intermediate", label_ips=1.2, name="The green one")
         plan = make_plan(day(lines=(FLOATING, own)))
         self.assertIn("The green one", [s.title for s in plan.set_ups] + [r.what for r in plan.ruled_out])
 
@@ -211,5 +214,5 @@ class Mirror(unittest.TestCase):
     def test_a_neutral_factor_changes_nothing(self):
         # A leap is no rise, and no rises noted is flat: the belief stays cell for cell.
         plain = make_plan(day()).chosen.mass
-        leaping = make_plan(day(sightings=(Sighting("many", rise="leap"),))).chosen.mass
+        leaping = make_plan(day(sightings=(Sighting(abundance="many", rise="leap"),))).chosen.mass
         np.testing.assert_allclose(plain, leaping)

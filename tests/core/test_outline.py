@@ -5,7 +5,6 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from stillthread.core.chart.outline import (
-    Outline,
     area_and_shore,
     centre_of,
     checked_outline,
@@ -26,11 +25,11 @@ def rectangle(width_m, height_m, centre=HERE):
     half_w, half_h = width_m / 2, height_m / 2
     east, west = destination(centre, 90, half_w)[0], destination(centre, 270, half_w)[0]
     north, south = destination(centre, 0, half_h)[1], destination(centre, 180, half_h)[1]
-    return Outline((((west, south), (east, south), (east, north), (west, north), (west, south)),))
+    return (((west, south), (east, south), (east, north), (west, north), (west, south)),)
 
 
 def island(width_m, centre=HERE):
-    return rectangle(width_m, width_m, centre).rings[0]
+    return rectangle(width_m, width_m, centre)[0]
 
 
 class Geodesy(unittest.TestCase):
@@ -61,13 +60,13 @@ class Geodesy(unittest.TestCase):
     def test_area_and_shore(self):
         for entry in checks.of("09_geo", "lake area"):
             ring = tuple(tuple(p) for p in entry["inputs"]["lonlat_ring"])
-            area, shore = area_and_shore(Outline((ring + ring[:1],)))
+            area, shore = area_and_shore((ring + ring[:1],))
             self.assertAlmostEqual(area, entry["expected"]["area_m2"], delta=1)
             self.assertAlmostEqual(shore, entry["expected"]["perimeter_m"], delta=0.01)
 
     def test_an_island_takes_its_area_away(self):
         lake = rectangle(2000, 1000)
-        holed = Outline((*lake.rings, island(200)))
+        holed = (*lake, island(200))
         self.assertAlmostEqual(area_and_shore(lake)[0] - area_and_shore(holed)[0], 40_000, delta=100)
 
 
@@ -106,7 +105,7 @@ class Fetch(unittest.TestCase):
 
     def test_an_island_breaks_the_fetch(self):
         lake = rectangle(2000, 2000)
-        holed = Outline((*lake.rings, island(400, destination(HERE, 270, 400))))
+        holed = (*lake, island(400, destination(HERE, 270, 400)))
         self.assertLess(fetch_m(holed, HERE, 270), 300)
         self.assertAlmostEqual(fetch_m(holed, HERE, 90), fetch_m(lake, HERE, 90), delta=1)
 
@@ -122,7 +121,7 @@ class Fetch(unittest.TestCase):
 
     def test_across_the_date_line(self):
         lake = rectangle(2000, 1000, (179.995, -10.0))
-        crossing = Outline((tuple(((lon + 180) % 360 - 180, lat) for lon, lat in lake.rings[0]),))
+        crossing = (tuple(((lon + 180) % 360 - 180, lat) for lon, lat in lake[0]),)
         checked_outline(crossing)
         self.assertAlmostEqual(fetch_m(crossing, (179.995, -10.0), 90), fetch_m(lake, (179.995, -10.0), 90), delta=2)
 
@@ -134,28 +133,28 @@ class Shores(unittest.TestCase):
 
     def test_it_does_not_matter_which_way_round_the_ring_runs(self):
         lake = rectangle(1000, 500)
-        turned = Outline((lake.rings[0][::-1],))
+        turned = (lake[0][::-1],)
         self.assertEqual(
             sorted(round(s.facing_deg) % 360 for s in shore_stretches(turned)),
             sorted(round(s.facing_deg) % 360 for s in shore_stretches(lake)),
         )
 
     def test_an_island_looks_outwards(self):
-        holed = Outline((*rectangle(2000, 2000).rings, island(200)))
+        holed = (*rectangle(2000, 2000), island(200))
         facing = [round(s.facing_deg) % 360 for s in shore_stretches(holed)[4:]]
         self.assertEqual(sorted(facing), [0, 90, 180, 270])
         south_side = next(s for s in shore_stretches(holed)[4:] if round(s.facing_deg) == 180)
         self.assertLess(south_side.start[1], HERE[1])
 
     def test_the_centre_is_on_the_water(self):
-        lon, lat = centre_of(Outline((*rectangle(2000, 1000).rings, island(300))))
+        lon, lat = centre_of((*rectangle(2000, 1000), island(300)))
         self.assertGreater(distance_and_bearing((lon, lat), HERE)[0], 149)
 
 
 class Refused(unittest.TestCase):
     def refused(self, *rings):
         with self.assertRaises(InputError) as caught:
-            checked_outline(Outline(tuple(tuple(r) for r in rings)))
+            checked_outline(tuple(tuple(r) for r in rings))
         return caught.exception.problems
 
     def test_a_shore_that_crosses_itself(self):
@@ -174,7 +173,7 @@ class Refused(unittest.TestCase):
         self.assertIn("swapped", found[0].hint)
 
     def test_an_island_on_land(self):
-        lake = rectangle(500, 500).rings[0]
+        lake = rectangle(500, 500)[0]
         self.assertEqual(self.refused(lake, island(100, destination(HERE, 90, 900)))[0].code, "islands")
 
     def test_a_continent(self):

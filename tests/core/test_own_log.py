@@ -27,7 +27,15 @@ Z = cells(6.0)
 
 
 def past(depth, hours, takes, **other):
-    base = PastStretch(date(2025, 5, 12), hours, takes, depth, place="Drop", place_kind="drop-off", surface_c=12.5)
+    base = PastStretch(
+        on=date(2025, 5, 12),
+        fished_h=hours,
+        takes=takes,
+        depth_m=depth,
+        place="Drop",
+        place_kind="drop-off",
+        surface_c=12.5,
+    )
     return replace(base, **other)
 
 

@@ -143,7 +143,7 @@ class Rigs(unittest.TestCase):
         st.lists(st.tuples(st.floats(-5, 30), st.floats(-3, 20)), max_size=4),
     )
     def test_what_cannot_be_is_always_said_at_a_path(self, length, slack, count, bed):
-        rig = Rig(Line("x", "sinking", 3.0), (Piece(3.0, 0.2),), (TiedFly("f", 3.0, 0.05, 0.07),))
+        rig = Rig(Line(key="x", family="sinking", label_ips=3.0), (Piece(3.0, 0.2),), (TiedFly("f", 3.0, 0.05, 0.07),))
         cast = Cast(length, tuple(bed), count, usual_pull("static"), slack)
         possible = (
             length > 0

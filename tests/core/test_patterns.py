@@ -89,7 +89,7 @@ class Recipes(unittest.TestCase):
 
 class Builds(unittest.TestCase):
     def test_on_another_hook_the_bead_goes_with_the_shank_and_foam_with_its_cube(self):
-        build = FlyBuild(10, bead="brass", bead_mm=3.0, foam_mm3=100.0)
+        build = FlyBuild(hook=10, bead="brass", bead_mm=3.0, foam_mm3=100.0)
         small = build_on_hook(build, 14)
         ratio = shank_mm(14) / shank_mm(10)
         self.assertAlmostEqual(small.bead_mm, 3.0 * ratio, delta=0.05)
@@ -103,10 +103,10 @@ class Builds(unittest.TestCase):
                 self.assertEqual(grams, sorted(grams, reverse=True), p.key)
 
     def test_weight_class_follows_the_build(self):
-        self.assertEqual(weight_class(FlyBuild(12, foam_mm3=200)), "buoyant")
-        self.assertEqual(weight_class(FlyBuild(12, bead="tungsten", bead_mm=3)), "weighted")
-        self.assertEqual(weight_class(FlyBuild(12, turns=8)), "weighted")
-        self.assertEqual(weight_class(FlyBuild(12)), "unweighted")
+        self.assertEqual(weight_class(FlyBuild(hook=12, foam_mm3=200)), "buoyant")
+        self.assertEqual(weight_class(FlyBuild(hook=12, bead="tungsten", bead_mm=3)), "weighted")
+        self.assertEqual(weight_class(FlyBuild(hook=12, turns=8)), "weighted")
+        self.assertEqual(weight_class(FlyBuild(hook=12)), "unweighted")
 
     def test_classes_of_speed(self):
         self.assertEqual(
@@ -115,17 +115,17 @@ class Builds(unittest.TestCase):
         )
 
     def test_tungsten_outsinks_brass_outsinks_glass(self):
-        speeds = [sink_speed_m_s(FlyBuild(12, bead=b, bead_mm=2.8)) for b in ("glass", "brass", "tungsten")]
+        speeds = [sink_speed_m_s(FlyBuild(hook=12, bead=b, bead_mm=2.8)) for b in ("glass", "brass", "tungsten")]
         self.assertEqual(speeds, sorted(speeds))
 
     def test_the_planner_uses_a_flys_own_build(self):
         """The same pattern with a heavy bead gets down on a shorter count, or deeper on the same one."""
         light = tuple(
-            replace(f, build=FlyBuild(f.hooks[0], bulk="bulky"), weight="unweighted")
+            replace(f, build=FlyBuild(hook=f.hooks[0], bulk="bulky"), weight="unweighted")
             for f in STARTER_FLIES
             if f.weight == "unweighted"
         )
-        heavy = tuple(replace(f, build=FlyBuild(f.hooks[0], wire="heavy", turns=6, bulk="slim")) for f in light)
+        heavy = tuple(replace(f, build=FlyBuild(hook=f.hooks[0], wire="heavy", turns=6, bulk="slim")) for f in light)
 
         def count_of(flies):
             plan = make_plan(day(flies=flies))
@@ -137,7 +137,7 @@ class Builds(unittest.TestCase):
 
 class Today(unittest.TestCase):
     def test_gaps_are_foods_nothing_stands_for(self):
-        food = available_food(MAY, "north", 12.0, sightings=(Sighting("many", "daphnia"),))
+        food = available_food(MAY, "north", 12.0, sightings=(Sighting(abundance="many", prey="daphnia"),))
         without = tuple(f for f in STARTER_FLIES if "daphnia" not in f.prey)
         row = next(r for r in box_fits(food, without) if r.prey.key == "daphnia")
         self.assertTrue(row.gap)
@@ -145,12 +145,12 @@ class Today(unittest.TestCase):
         self.assertFalse(full.gap)
 
     def test_an_empty_compartment_is_a_gap(self):
-        food = available_food(MAY, "north", 12.0, sightings=(Sighting("many", "snail"),))
+        food = available_food(MAY, "north", 12.0, sightings=(Sighting(abundance="many", prey="snail"),))
         spent = tuple(replace(f, stock=0) if "snail" in f.prey else f for f in STARTER_FLIES)
         self.assertTrue(next(r for r in box_fits(food, spent) if r.prey.key == "snail").gap)
 
     def test_a_fly_made_for_it_comes_first(self):
-        food = available_food(MAY, "north", 12.0, sightings=(Sighting("many", "chironomid-larva"),))
+        food = available_food(MAY, "north", 12.0, sightings=(Sighting(abundance="many", prey="chironomid-larva"),))
         row = next(r for r in box_fits(food, STARTER_FLIES) if r.prey.key == "chironomid-larva")
         self.assertEqual(row.flies[0].prey[0], "chironomid-larva")
         self.assertEqual(row.flies[-1].key, "bead-pupa-red")

@@ -16,7 +16,15 @@ from stillthread.core.thread.band import simulate
 from tests.checks import some
 from tests.days import BASIN, DROP, FLOATING, LINES, MARGIN, MAY, SUMMER, TYPE_7, UPLAND, day, profile
 
-WARM = Reading(profile((0, 21.0), (2, 20.8), (5, 19.5)), 5.5, 3.0, None, 225.0, 4, "clear")
+WARM = Reading(
+    profile=profile((0, 21.0), (2, 20.8), (5, 19.5)),
+    water_depth_m=5.5,
+    wind_m_s=3.0,
+    gust_m_s=None,
+    wind_from_deg=225.0,
+    cloud_oktas=4,
+    clarity="clear",
+)
 
 
 def methods(plan):
@@ -135,20 +143,36 @@ class Limits(unittest.TestCase):
 class Days(unittest.TestCase):
     def test_evening_rises_bring_up_the_dry_fly(self):
         evening = datetime(2026, 6, 20, 20, 30, tzinfo=UTC)
-        plan = make_plan(day(when=evening, sightings=(Sighting("many", rise="splash"),)))
+        plan = make_plan(day(when=evening, sightings=(Sighting(abundance="many", rise="splash"),)))
         self.assertEqual(plan.set_ups[0].method, "dry")
         self.assertIn("caddis", plan.set_ups[0].flies[0].fly.prey)
 
     def test_cold_early_season_is_eight_to_ten_feet_down(self):
         # Trade: 2.4 to 3 m down in cold water early in the season.
-        cold = Reading(profile((0, 6.0), (3, 5.8)), 5.0, 5.0, None, 225.0, 7, "slightly-coloured")
+        cold = Reading(
+            profile=profile((0, 6.0), (3, 5.8)),
+            water_depth_m=5.0,
+            wind_m_s=5.0,
+            gust_m_s=None,
+            wind_from_deg=225.0,
+            cloud_oktas=7,
+            clarity="slightly-coloured",
+        )
         plan = make_plan(day(when=datetime(2026, 3, 20, 11, tzinfo=UTC), reading=cold))
         self.assertTrue(any(2.0 <= s.target_m <= 3.2 for s in plan.set_ups))
         self.assertIn("2.4 to 3 m", " ".join(f.sentence for f in plan.chosen.factors))
 
     def test_below_four_degrees_everything_is_still_but_for_the_flashy_start(self):
         # Trade: static and small, or big and flashy at ice-out; the default starts with both.
-        icy = Reading(profile((0, 3.5), (4, 3.8)), 5.0, 2.0, None, 0.0, 8, "clear")
+        icy = Reading(
+            profile=profile((0, 3.5), (4, 3.8)),
+            water_depth_m=5.0,
+            wind_m_s=2.0,
+            gust_m_s=None,
+            wind_from_deg=0.0,
+            cloud_oktas=8,
+            clarity="clear",
+        )
         plan = make_plan(day(when=datetime(2026, 2, 10, 13, tzinfo=UTC), reading=icy))
         moving = [s.style for s in plan.set_ups if s.retrieve.kind != "static"]
         self.assertEqual(moving, ["flashy"])
@@ -241,7 +265,15 @@ class AnyDay(unittest.TestCase):
         step = bed / max(len(temperatures), 1)
         points = profile(*((i * step, t) for i, t in enumerate(temperatures)))
         place = replace(DROP, name="Anywhere", depth_min_m=0.0, depth_max_m=bed)
-        reading = Reading(points, bed, wind, None, 90.0, cloud, clarity)
+        reading = Reading(
+            profile=points,
+            water_depth_m=bed,
+            wind_m_s=wind,
+            gust_m_s=None,
+            wind_from_deg=90.0,
+            cloud_oktas=cloud,
+            clarity=clarity,
+        )
         water = replace(UPLAND, places=(place,))
         when = datetime(2026, month, 15, hour, tzinfo=UTC)
         plan = make_plan(day(when=when, reading=reading, water=water, place="Anywhere"))
@@ -262,7 +294,7 @@ class BadInput(unittest.TestCase):
         return {p.path for p in caught.exception.problems}
 
     def test_all_faults_at_once(self):
-        bad = Reading(profile((0, 50)), 40.0)
+        bad = Reading(profile=profile((0, 50)), water_depth_m=40.0)
         self.assertEqual(
             self.paths(day(lines=(), flies=(), place="Atlantis", reading=bad)),
             {"tackle.lines", "flies", "place", "reading.water_depth_m", "reading.profile[0].temperature_c"},

@@ -163,7 +163,9 @@ class Switching(unittest.TestCase):
 
     def test_the_dawn_school_goes_from_one_line_to_the_next_in_its_order(self):
         dawn = replace(
-            DAY, when=datetime(2026, 5, 14, 3, 30, tzinfo=UTC), lines=(FLOATING, Line("t3", "sinking", 3.0), TYPE_7)
+            DAY,
+            when=datetime(2026, 5, 14, 3, 30, tzinfo=UTC),
+            lines=(FLOATING, Line(key="t3", family="sinking", label_ips=3.0), TYPE_7),
         )
         plan = make_plan(replace(dawn, schools=Schools(line_ladder="dries-at-dawn")))
         deepest = max(plan.set_ups, key=lambda s: s.target_m)

@@ -117,18 +117,18 @@ class CutLists(unittest.TestCase):
 class Builds(unittest.TestCase):
     def test_parts_by_hand(self):
         # A 3 mm tungsten bead with a fifth drilled out: 11.31 mm³ x 16.8 mg/mm³ over water = 0.190 g.
-        parts = dict(add_up(FlyBuild(10, bead="tungsten", bead_mm=3.0)).parts)
+        parts = dict(add_up(FlyBuild(hook=10, bead="tungsten", bead_mm=3.0)).parts)
         self.assertAlmostEqual(parts["tungsten bead 3 mm"], 0.190, delta=0.002)
         # Foam of 100 mm³ at 0.2 g/cm³ lifts 0.08 g.
-        self.assertAlmostEqual(dict(add_up(FlyBuild(10, foam_mm3=100)).parts)["foam 100 mm³"], -0.08)
+        self.assertAlmostEqual(dict(add_up(FlyBuild(hook=10, foam_mm3=100)).parts)["foam 100 mm³"], -0.08)
 
     def test_heavier_sinks_quicker_bulkier_slower_foam_floats(self):
-        plain, bead = sink_speed_m_s(FlyBuild(10)), sink_speed_m_s(FlyBuild(10, bead="brass", bead_mm=3))
+        plain, bead = sink_speed_m_s(FlyBuild(hook=10)), sink_speed_m_s(FlyBuild(hook=10, bead="brass", bead_mm=3))
         self.assertLess(plain, bead)
-        self.assertLess(bead, sink_speed_m_s(FlyBuild(10, bead="tungsten", bead_mm=3)))
-        self.assertLess(sink_speed_m_s(FlyBuild(10, bulk="bulky")), plain)
-        self.assertGreater(sink_speed_m_s(FlyBuild(10, turns=12)), plain)
-        self.assertLess(sink_speed_m_s(FlyBuild(10, foam_mm3=150)), 0)
+        self.assertLess(bead, sink_speed_m_s(FlyBuild(hook=10, bead="tungsten", bead_mm=3)))
+        self.assertLess(sink_speed_m_s(FlyBuild(hook=10, bulk="bulky")), plain)
+        self.assertGreater(sink_speed_m_s(FlyBuild(hook=10, turns=12)), plain)
+        self.assertLess(sink_speed_m_s(FlyBuild(hook=10, foam_mm3=150)), 0)
 
     def test_usual_builds_do_what_their_class_says(self):
         for hook in (8, 10, 12, 14):
@@ -141,7 +141,12 @@ class Builds(unittest.TestCase):
             timed_speed_m_s(1.0, 0)
 
     def test_refused(self):
-        for wrong in (FlyBuild(30), FlyBuild(10, bead="gold"), FlyBuild(10, turns=-1), FlyBuild(10, bulk="fat")):
+        for wrong in (
+            FlyBuild(hook=30),
+            FlyBuild(hook=10, bead="gold"),
+            FlyBuild(hook=10, turns=-1),
+            FlyBuild(hook=10, bulk="fat"),
+        ):
             with self.assertRaises(ValueError):
                 add_up(wrong)
 
@@ -150,7 +155,10 @@ class FloatChecks(unittest.TestCase):
     def rig(self, hang, kind="fixed", fly_g=0.15, lift=1.5):
         pieces = (Piece(ft(3), 0.28, "nylon"), Piece(hang, 0.2))
         return Rig(
-            Line("x", "floating"), pieces, (TiedFly("p", ft(3) + hang, fly_g, 0.14),), Float(kind, "tight", ft(3), lift)
+            Line(key="x", family="floating"),
+            pieces,
+            (TiedFly("p", ft(3) + hang, fly_g, 0.14),),
+            Float(kind, "tight", ft(3), lift),
         )
 
     def test_twenty_feet_cannot_be_landed_on_a_nine_foot_rod(self):
@@ -178,4 +186,4 @@ class FloatChecks(unittest.TestCase):
         self.assertEqual([(p.code, p.path) for p in sinks], [("float_sinks", "float.buoyancy_g")])
         off = check_rig(replace(self.rig(3.0), flies=(TiedFly("p", 9.0, 0.1, -0.1),)))
         self.assertLessEqual({"flies[0].from_line_m", "flies[0].sink_m_s"}, {p.path for p in off})
-        self.assertEqual(check_rig(Rig(Line("x", "floating"), (), ()))[0].path, "leader")
+        self.assertEqual(check_rig(Rig(Line(key="x", family="floating"), (), ()))[0].path, "leader")

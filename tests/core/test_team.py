@@ -22,7 +22,7 @@ PUPA = BY_KEY["chironomid-pupa"]
 
 
 def match(key, tone, score, weight="unweighted", prey=PUPA):
-    return Match(Fly(key, key, (prey.key,), (12,), tone, weight), prey, score)
+    return Match(Fly(key=key, name=key, prey=(prey.key,), hooks=(12,), tone=tone, weight=weight), prey, score)
 
 
 DARK, NATURAL = match("dark", "dark", 0.5), match("natural", "natural", 0.4)
@@ -99,7 +99,7 @@ class Weights(unittest.TestCase):
 
     def setUp(self):
         self.belief = make_plan(day()).chosen
-        self.food = available_food(NOON, "north", 12.0, sightings=(Sighting("many", "chironomid-pupa"),))
+        self.food = available_food(NOON, "north", 12.0, sightings=(Sighting(abundance="many", prey="chironomid-pupa"),))
 
     def rank(self, flies, wanted=("unweighted",), sink_m_s=None, **of_day):
         return rank_flies(
@@ -110,7 +110,12 @@ class Weights(unittest.TestCase):
         return self.rank([fly], **other)[0].score
 
     def fly(self, **other):
-        return replace(Fly("pupa", "Pupa", ("chironomid-pupa",), (12, 14), "natural", "unweighted"), **other)
+        return replace(
+            Fly(
+                key="pupa", name="Pupa", prey=("chironomid-pupa",), hooks=(12, 14), tone="natural", weight="unweighted"
+            ),
+            **other,
+        )
 
     def test_a_hook_of_the_preys_size(self):
         self.assertGreater(self.score(self.fly()), self.score(self.fly(hooks=(4,))))
@@ -139,8 +144,8 @@ class Weights(unittest.TestCase):
         self.assertGreater(tone("bright", tone="bright"), tone("natural", tone="bright"))
 
     def test_a_fly_that_should_sink_quickly(self):
-        quick = self.fly(weight="weighted", build=FlyBuild(12, bead="tungsten", bead_mm=3.5))
-        slow = self.fly(weight="weighted", build=FlyBuild(12, bulk="bulky"))
+        quick = self.fly(weight="weighted", build=FlyBuild(hook=12, bead="tungsten", bead_mm=3.5))
+        slow = self.fly(weight="weighted", build=FlyBuild(hook=12, bulk="bulky"))
         both = {"wanted": ("weighted",), "sink_m_s": 0.1}
         self.assertGreater(self.score(quick, **both), self.score(slow, **both))
 
@@ -151,7 +156,7 @@ class Weights(unittest.TestCase):
 
     def test_the_starter_box_has_an_answer_to_every_food(self):
         for key in BY_KEY:
-            food = available_food(NOON, "north", 12.0, sightings=(Sighting("many", key),))
+            food = available_food(NOON, "north", 12.0, sightings=(Sighting(abundance="many", prey=key),))
             for surface in (False, True):
                 wanted = Wanted(("unweighted", "weighted", "buoyant"), surface)
                 ranked = rank_flies(STARTER_FLIES, food, self.belief, 0.0 if surface else 3.0, wanted, FlyDay())

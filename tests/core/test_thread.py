@@ -21,8 +21,8 @@ sys.path.insert(0, "scripts")
 from thread_reference import monte_carlo  # noqa: E402
 
 STILL = usual_pull("static")
-FLOATING = Line("f", "floating")
-TYPE_3, TYPE_5 = Line("3", "sinking", 3.0), Line("5", "sinking", 5.0)
+FLOATING = Line(key="f", family="floating")
+TYPE_3, TYPE_5 = Line(key="3", family="sinking", label_ips=3.0), Line(key="5", family="sinking", label_ips=5.0)
 
 
 def leader(*lengths):
@@ -57,7 +57,7 @@ class Sinking(unittest.TestCase):
         self.assertLess(sunk(TYPE_5, 4.5, plain).point.at(30), 0.5 * 5 * 0.0254 * 30)
 
     def test_a_weighted_fly_outruns_a_slow_line(self):
-        result = sunk(Line("i", "intermediate", 1.2), 3.0, heavy)
+        result = sunk(Line(key="i", family="intermediate", label_ips=1.2), 3.0, heavy)
         self.assertGreater(result.point.at(30), 1.2 * 0.0254 * 30 * 1.5)
         self.assertGreater(result.point.at(30), np.interp(30, result.point.t_s, result.line_end_m))
 
@@ -79,11 +79,17 @@ class Sinking(unittest.TestCase):
         for weight_class in (4, 7, 9):
             # Same coat, so the rate differs: found from the density by the line's own balance.
             rate = free_sink_rate_m_s(diameter_for_density(mass_per_metre_kg(weight_class), 1500.0), 1500.0)
-            depths.append(sunk(Line("x", "sinking", 3.0, weight_class, measured_m_s=rate), 2.5, plain).point.at(40))
+            depths.append(
+                sunk(
+                    Line(key="x", family="sinking", label_ips=3.0, weight_class=weight_class, measured_m_s=rate),
+                    2.5,
+                    plain,
+                ).point.at(40)
+            )
         self.assertEqual(depths, sorted(depths))
 
     def test_a_sink_tip_is_bounded_by_tip_and_leader(self):
-        tip = Line("t", "sink-tip", 2.0, 7, 1.8)
+        tip = Line(key="t", family="sink-tip", label_ips=2.0, weight_class=7, tip_length_m=1.8)
         track = simulate_cast(
             Rig(tip, leader(2.7), (plain(2.7),)), Cast(18.0, countdown_s=60.0, pull=usual_pull("hand-twist", 0.1))
         ).point
@@ -125,7 +131,9 @@ class Retrieving(unittest.TestCase):
             low, high = result.point.between(35, result.fished_to_s)
             return high - low
 
-        self.assertLess(spread(Line("t", "sink-tip", 3.0, 7, 3.0)), spread(TYPE_5))
+        self.assertLess(
+            spread(Line(key="t", family="sink-tip", label_ips=3.0, weight_class=7, tip_length_m=3.0)), spread(TYPE_5)
+        )
 
     def test_a_buoyant_fly_hovers_a_leader_above_the_bed_and_is_pulled_down(self):
         cast = Cast(18.0, level_bed(5.0), 90.0, usual_pull("custom", 0.1))
@@ -301,5 +309,9 @@ class Tables(unittest.TestCase):
         self.assertGreater(rows[0][1], rows[1][1])
         self.assertGreater(rows[0][1], rows[0][0])
         self.assertIsNone(rows[0][2])
-        tip = Rig(Line("t", "sink-tip", 2.0, 7, 1.8), leader(2.7), (plain(2.7),))
+        tip = Rig(
+            Line(key="t", family="sink-tip", label_ips=2.0, weight_class=7, tip_length_m=1.8),
+            leader(2.7),
+            (plain(2.7),),
+        )
         self.assertTrue(0.2 <= trolling_table(tip, Cast(18.0), [0.35], [20.0])[0][0] <= 0.5)

@@ -124,7 +124,7 @@ class Belief(unittest.TestCase):
 
     def test_warmer_than_preferred_never_favours_the_warm_layer(self):
         for warm in (18, 20, 22, 24):
-            reading = Reading(profile((0, warm), (3, warm), (4, 14), (6, 14)))
+            reading = Reading(profile=profile((0, warm), (3, warm), (4, 14), (6, 14)))
             factor = belief_for(reading).factors[0]
             self.assertLess(factor.log_weight[5], factor.log_weight[-5])
 

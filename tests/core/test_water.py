@@ -134,7 +134,7 @@ class Light(unittest.TestCase):
 class ReadingChecks(unittest.TestCase):
     def test_hurricane_and_bed(self):
         with self.assertRaises(InputError) as caught:
-            checked_reading(Reading(profile((0, 12)), 30.0, 400 / 3.6), max_depth_m=18)
+            checked_reading(Reading(profile=profile((0, 12)), water_depth_m=30.0, wind_m_s=400 / 3.6), max_depth_m=18)
         told = {p.path: p.message for p in caught.exception.problems}
         self.assertIn("400 km/h", told["reading.wind_m_s"])
         self.assertIn("18 m at its deepest", told["reading.water_depth_m"])

@@ -20,10 +20,10 @@ from stillthread.core.tackle.lines import Line
 from tests.checks import some
 from tests.days import BASIN, FLOATING, INTERMEDIATE, MARGIN, MAY, SUMMER, TYPE_7, UPLAND, day, profile
 
-WEED = Place("Weed", "weed-edge", 0.9, 1.4, 225)
+WEED = Place(name="Weed", kind="weed-edge", depth_min_m=0.9, depth_max_m=1.4, facing_deg=225)
 WEEDY = replace(UPLAND, places=(WEED, *UPLAND.places))
 SHALLOW = replace(MAY, profile=profile((0, 14.0), (1, 13.8)), water_depth_m=1.2)
-FAST_TIP = Line("fast-tip", "sink-tip", 5.0, 7, 4.5)
+FAST_TIP = Line(key="fast-tip", family="sink-tip", label_ips=5.0, weight_class=7, tip_length_m=4.5)
 
 
 def context(**other):
@@ -85,7 +85,7 @@ class Ashore(unittest.TestCase):
             "over-weed": lambda s: s.flies[-1].fly.buoyant and s.line.family == "intermediate",
         }
         days = (day(), day(water=WEEDY, place="Weed", reading=SHALLOW), day(reading=SUMMER, place=BASIN.name),
-                day(sightings=(Sighting("many", rise="sip"),)))  # fmt: skip
+                day(sightings=(Sighting(abundance="many", rise="sip"),)))  # fmt: skip
         offered = [s for one in days for s in make_plan(one).set_ups]
         met = {s.style for s in offered if s.style in says}
         self.assertGreaterEqual(len(met), 4, met)
@@ -153,7 +153,7 @@ class Limits(unittest.TestCase):
     def test_fish_on_the_bottom_by_school(self):
         from stillthread.core.methods.over_bed import crawl_weight
 
-        scuds = (Sighting("many", "scud"),)
+        scuds = (Sighting(abundance="many", prey="scud"),)
         self.assertEqual(crawl_weight(context(sightings=scuds)), 1.0)
         self.assertGreater(crawl_weight(context(schools=Schools(bottom_fish="crawl"))), 1.0)
         self.assertLess(crawl_weight(context(schools=Schools(bottom_fish="ignore"))), 0.8)

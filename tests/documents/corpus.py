@@ -10,8 +10,8 @@ from copy import deepcopy
 from typing import Any
 
 from stillthread.core.errors import InputError
-from stillthread.documents.plan_contract import PlanRequest
-from stillthread.documents.read_contract import ReadRequest
+from stillthread.documents.plan import PlanRequest
+from stillthread.documents.read import ReadRequest
 from stillthread.documents.simulate_contract import SimulateRequest
 from stillthread.documents.strict import parse_document
 

@@ -3,13 +3,15 @@
 import json
 import pathlib
 import unittest
+from dataclasses import replace
 
 from stillthread.core.errors import InputError, Problem
+from stillthread.core.noted.reading import Reading
 from stillthread.core.plan.make import make_plan
-from stillthread.documents import plan_contract as c
-from stillthread.documents.plan_json import plan_answer, plan_input_from
+from stillthread.documents import plan as c
+from stillthread.documents.plan import plan_input_from
+from stillthread.documents.plan_answer import PlanAnswer, plan_answer
 from stillthread.documents.strict import Strict, parse_document
-from stillthread.documents.water_json import reading_from, water_from
 from tests.checks import some
 from tests.days import SUMMER, day
 
@@ -75,11 +77,11 @@ class Values(unittest.TestCase):
         self.assertEqual(given.when.utcoffset().total_seconds(), 3600)
 
     def test_a_latitude_decides_the_hemisphere(self):
-        south = self.request.water.model_copy(update={"latitude_deg": -40.0, "hemisphere": "north"})
-        self.assertEqual(water_from(south).hemisphere, "south")
+        south = replace(self.request.water, latitude_deg=-40.0, hemisphere="north")
+        self.assertEqual(south.hemisphere, "south")
 
     def test_a_reading_keeps_what_was_left_out(self):
-        empty = reading_from(c.ReadingIn())
+        empty = Reading()
         self.assertEqual((empty.profile, empty.wind_m_s, empty.clarity, empty.thunder), ((), None, None, False))
 
     def test_a_document_survives_its_own_json(self):
@@ -87,7 +89,7 @@ class Values(unittest.TestCase):
         self.assertEqual(again, self.request)
         given = plan_input_from(self.request)
         answer = plan_answer(given, make_plan(given))
-        self.assertEqual(c.PlanAnswer.model_validate_json(answer.model_dump_json()), answer)
+        self.assertEqual(PlanAnswer.model_validate_json(answer.model_dump_json()), answer)
 
     def test_the_answer_draws_the_curve_to_the_bed_and_says_where_it_is_a_guess(self):
         given = day(reading=SUMMER, place="Basin")

@@ -12,8 +12,8 @@ import jsonschema
 from stillthread.cli.__main__ import main
 from stillthread.core.errors import InputError
 from stillthread.core.reading.means import read_water
-from stillthread.documents.read_contract import ReadRequest
-from stillthread.documents.read_json import read_answer, read_input_from
+from stillthread.documents.read import ReadRequest, read_input_from
+from stillthread.documents.read_answer import read_answer
 from stillthread.documents.strict import parse_document
 
 ROOT = pathlib.Path(__file__).resolve().parents[2]

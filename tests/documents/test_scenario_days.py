@@ -12,8 +12,8 @@ from functools import lru_cache
 import numpy as np
 
 from stillthread.core.plan.make import make_plan
-from stillthread.documents.plan_contract import PlanRequest
-from stillthread.documents.plan_json import plan_answer, plan_input_from
+from stillthread.documents.plan import PlanRequest, plan_input_from
+from stillthread.documents.plan_answer import plan_answer
 from stillthread.documents.strict import parse_document
 from tests.checks import some
 
@@ -75,7 +75,7 @@ CHECKS = {
     "cautions_any": lambda t, a, d, v: meets(t, v, [c.code for c in a.cautions]),
     "stops_any": lambda t, a, d, v: meets(t, v, [c.code for c in a.cautions if c.level == "stop"]),
     "first_pace_any": lambda t, a, d, v: t.assertIn(a.set_ups[0].retrieve.kind, v),
-    "no_set_ups": lambda t, a, d, v: t.assertEqual(a.set_ups, []),
+    "no_set_ups": lambda t, a, d, v: t.assertEqual(a.set_ups, ()),
     "guessed_all": lambda t, a, d, v: t.assertLessEqual(set(v), set(a.guessed)),
     "half_band_at_least_m": lambda t, a, d, v: t.assertGreaterEqual(
         chosen(a).bands[0].bottom_m - chosen(a).bands[0].top_m, v

@@ -109,7 +109,9 @@ class Profiles(unittest.TestCase):
         self.assertEqual(problem("[]").code, "not_coverage")
         self.assertEqual(problem(b"\xff\xfe\x00").code, "not_text")
         self.assertEqual(problem(b"x" * 2_100_000).code, "too_large")
-        self.assertEqual(problem(write_weather_coverage((Hour(WHEN, 3.0),), HERE)).path, "domain.domainType")
+        self.assertEqual(
+            problem(write_weather_coverage((Hour(when=WHEN, wind_m_s=3.0),), HERE)).path, "domain.domainType"
+        )
 
     def test_lenient_things_the_library_lets_through(self):
         # Longitude and latitude beyond the earth, values over the wrong axis, no temperature at all.
@@ -133,7 +135,16 @@ class Profiles(unittest.TestCase):
 
 class Weather(unittest.TestCase):
     HOURS = tuple(
-        Hour(WHEN + timedelta(hours=i), 3.0 + i, 5.0 + i, (200.0 + 20 * i) % 360, float(i % 9), 8.0, 1012.5, 0.2 * i)
+        Hour(
+            when=WHEN + timedelta(hours=i),
+            wind_m_s=3.0 + i,
+            gust_m_s=5.0 + i,
+            wind_from_deg=(200.0 + 20 * i) % 360,
+            cloud_oktas=float(i % 9),
+            air_temperature_c=8.0,
+            sea_level_pressure_hpa=1012.5,
+            rain_mm=0.2 * i,
+        )
         for i in range(12)
     )
 
@@ -142,12 +153,20 @@ class Weather(unittest.TestCase):
         self.assertEqual(position, HERE)
         for ours, theirs in zip(self.HOURS, hours, strict=True):
             self.assertEqual(ours.when, theirs.when)
-            for name in ("wind_m_s", "gust_m_s", "wind_from_deg", "cloud_oktas", "air_c", "sea_level_hpa", "rain_mm"):
+            for name in (
+                "wind_m_s",
+                "gust_m_s",
+                "wind_from_deg",
+                "cloud_oktas",
+                "air_temperature_c",
+                "sea_level_pressure_hpa",
+                "rain_mm",
+            ):
                 self.assertAlmostEqual(getattr(ours, name), getattr(theirs, name), places=3)
 
     def test_missing_values_stay_missing(self):
         _, hours = read_weather_coverage(
-            write_weather_coverage((Hour(WHEN, 3.0), Hour(WHEN + timedelta(hours=1))), HERE)
+            write_weather_coverage((Hour(when=WHEN, wind_m_s=3.0), Hour(when=WHEN + timedelta(hours=1))), HERE)
         )
         self.assertIsNone(hours[1].wind_m_s)
         self.assertIsNone(hours[0].gust_m_s)
@@ -161,7 +180,7 @@ class Weather(unittest.TestCase):
         doc["ranges"]["cloud_area_fraction"]["values"] = [100.0, 50.0]
         _, hours = read_weather_coverage(json.dumps(doc))
         self.assertAlmostEqual(hours[0].wind_m_s, 3.0 / 3.6)
-        self.assertAlmostEqual(hours[0].sea_level_hpa, 1012.5)
+        self.assertAlmostEqual(hours[0].sea_level_pressure_hpa, 1012.5)
         self.assertEqual([h.cloud_oktas for h in hours], [8.0, 4.0])
 
     def test_gust_and_wind_are_told_apart(self):

@@ -6,7 +6,7 @@ import unittest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from stillthread.core.chart.outline import Outline, area_and_shore
+from stillthread.core.chart.outline import area_and_shore
 from stillthread.core.errors import InputError
 from stillthread.formats.geojson import MappedPlace, MappedSounding, WaterMap, read_water_map, write_water_map
 from tests import checks
@@ -49,7 +49,7 @@ class Reading(unittest.TestCase):
             feature("LineString", [[-9.24, 53.44], [-9.23, 53.44]], name="path"),
         )
         found = read_water_map(text)
-        self.assertEqual(len(found.outline.rings), 2)
+        self.assertEqual(len(found.outline), 2)
         self.assertEqual(found.places[0], MappedPlace("Reed corner", (-9.23, 53.44), "weed-edge"))
         self.assertAlmostEqual(found.soundings[1].sounding_m, 3.048)
         self.assertIn("1 feature left out", found.notes[0])
@@ -65,7 +65,7 @@ class Reading(unittest.TestCase):
     def test_heights_are_ignored(self):
         high = [[*p, 120.0] for p in RING]
         self.assertEqual(
-            read_water_map(json.dumps({"type": "Polygon", "coordinates": [high]})).outline.rings[0][0], (-9.25, 53.43)
+            read_water_map(json.dumps({"type": "Polygon", "coordinates": [high]})).outline[0][0], (-9.25, 53.43)
         )
 
     @given(
@@ -76,7 +76,7 @@ class Reading(unittest.TestCase):
     def test_round_trip(self, rows):
         ring = tuple(tuple(p) for p in RING)
         given_map = WaterMap(
-            Outline((ring,)),
+            (ring,),
             (MappedPlace("Drop", (-9.23, 53.44), "drop-off"),),
             tuple(MappedSounding((lon, lat), d, "sounder") for lon, lat, d in rows),
             (),

@@ -136,6 +136,6 @@ class Weather(unittest.TestCase):
 
     def test_the_south_is_warm_in_january(self):
         january = datetime(2026, 1, 15, tzinfo=UTC)
-        north = np.mean([h.air_c for h in invented_hours(0, 50, january, 72, 1)])
-        south = np.mean([h.air_c for h in invented_hours(0, -50, january, 72, 1)])
+        north = np.mean([h.air_temperature_c for h in invented_hours(0, 50, january, 72, 1)])
+        south = np.mean([h.air_temperature_c for h in invented_hours(0, -50, january, 72, 1)])
         self.assertGreater(south, north + 8)

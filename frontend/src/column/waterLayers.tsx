@@ -5,7 +5,7 @@ import type { Schemas } from "../api/client";
 import { bandText, depthText } from "../lib/units";
 import { useColumn } from "./scale";
 
-type Curves = Schemas["CurvesOut"];
+type Curves = Schemas["Curves"];
 type Species = Schemas["SpeciesOut"];
 type Pair = readonly [number, number];
 

@@ -2,7 +2,7 @@
 import type { Schemas } from "../api/client";
 import { type DepthUnit, depthText } from "./units";
 
-type Row = Schemas["DepthAtOut"];
+type Row = Schemas["DepthAt"];
 type Counted = Pick<
   Schemas["SetUpOut"],
   "count_s" | "estimate_m" | "target_m" | "low_m" | "high_m" | "sink_table"

@@ -7,8 +7,8 @@ import { type DepthUnit, depthFrom, typedNumber } from "./units";
 type Body = Schemas["PlanBody"];
 export type Aim = Body["aim"];
 export type FactorName = Body["without"][number];
-export type HandMade = Schemas["HandMadeIn"];
-export type Compared = Schemas["ComparedIn"];
+export type HandMade = Schemas["HandMade"];
+export type Compared = Schemas["Before"];
 
 export interface Day {
   aim: Aim;

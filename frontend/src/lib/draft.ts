@@ -19,14 +19,14 @@ import {
 
 export type Abundance = "few" | "some" | "many";
 export type PlanBody = Schemas["PlanBody"];
-type Reading = Schemas["ReadingIn"];
+type Reading = Schemas["Reading"];
 type Clarity = NonNullable<Reading["clarity"]>;
 type Surface = NonNullable<Reading["surface"]>;
-type Sighting = Schemas["SightingIn"];
+type Sighting = Schemas["Sighting"];
 export type Evidence = NonNullable<Sighting["evidence"]>;
 export type Sources = NonNullable<Reading["sources"]>;
 export type Measured = keyof Sources;
-export type Sample = Schemas["SampleIn"];
+export type Sample = Schemas["ThroatSample"];
 
 export interface Row {
   depth: string;
@@ -197,7 +197,7 @@ export function draftFrom(stored: Schemas["ReadingOut"], settings: Settings): Dr
   };
 }
 
-export type ReadBefore = Schemas["ReadBeforeIn"];
+export type ReadBefore = Schemas["Read"];
 
 /**
  * A new reading after an earlier one: place, temperatures (with their age) and what changes slowly come with it; wind, sky

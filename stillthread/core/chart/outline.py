@@ -5,28 +5,25 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass
 from functools import lru_cache
-from typing import TYPE_CHECKING
+from typing import TYPE_CHECKING, Annotated
+
+from annotated_types import MaxLen, MinLen
 
 from stillthread.core.errors import InputError, Problem
+from stillthread.core.limits import LonLat
 
 if TYPE_CHECKING:
     from pyproj import Geod
     from shapely.geometry import Polygon
 
-LonLat = tuple[float, float]
-Ring = tuple[LonLat, ...]
 MOST_POINTS = 20_000
+Ring = Annotated[tuple[LonLat, ...], MinLen(4), MaxLen(MOST_POINTS)]
+# Shoreline and islands as closed rings of WGS84 (longitude, latitude) pairs, the shore first.
+Outline = tuple[Ring, ...]
 LARGEST_KM = 200.0
 # Fetch is the mean of rays over 12° either side of the wind, every 3° (Coastal Engineering Manual, from memory).
 RAY_DEG = tuple(range(-12, 13, 3))
 FETCH_METHOD = "mean of rays every 3° over 12° either side of the wind"
-
-
-@dataclass(frozen=True)
-class Outline:
-    """Shoreline and islands as closed rings of WGS84 (longitude, latitude) pairs, the shore first."""
-
-    rings: tuple[Ring, ...]
 
 
 @dataclass(frozen=True)
@@ -91,7 +88,7 @@ def _local(outline: Outline) -> tuple[LonLat, Polygon]:
     """Centre and the outline as a polygon in metres east and north of it."""
     from shapely.geometry import Polygon  # takes a while to import; only outlines need it
 
-    rings = [_unrolled(ring) for ring in outline.rings]
+    rings = [_unrolled(ring) for ring in outline]
     lon0 = sum(p[0] for p in rings[0]) / len(rings[0])
     lat0 = sum(p[1] for p in rings[0]) / len(rings[0])
     scaled = [[_to_local((lon0, lat0), p) for p in ring] for ring in rings]
@@ -119,12 +116,12 @@ def checked_outline(outline: Outline, path: str = "outline") -> Outline:
     itself, an island outside the shore, or a lake too large to be one.
     """
     problems: list[Problem] = []
-    if not outline.rings:
+    if not outline:
         problems.append(Problem("empty", path, "There is no shoreline.", "a ring of positions"))
-    elif sum(len(r) for r in outline.rings) > MOST_POINTS:
+    elif sum(len(r) for r in outline) > MOST_POINTS:
         problems.append(Problem("too_many", path, "The outline has too many points.", f"up to {MOST_POINTS}"))
     else:
-        for i, ring in enumerate(outline.rings):
+        for i, ring in enumerate(outline):
             problems += _ring_problems(ring, f"{path}[{i}]")
     if problems:
         raise InputError(problems[:20])
@@ -135,7 +132,7 @@ def checked_outline(outline: Outline, path: str = "outline") -> Outline:
     west, south, east, north = polygon.bounds
     if max(east - west, north - south) > LARGEST_KM * 1000:
         raise InputError(Problem("too_large", path, "That is more than a lake.", f"up to {LARGEST_KM:g} km across"))
-    for i, ring in enumerate(outline.rings):
+    for i, ring in enumerate(outline):
         if not LinearRing([_to_local(centre, p) for p in ring]).is_simple:
             raise InputError(
                 Problem("self_crossing", f"{path}[{i}]", "The shoreline crosses itself.", "a ring that does not cross itself",
@@ -161,7 +158,7 @@ def area_and_shore(outline: Outline) -> tuple[float, float]:
     """Return the water's area [m²] without its islands and the length of the outer shore [m], on the ellipsoid (Karney 2013)."""
     areas = []
     shore = 0.0
-    for i, ring in enumerate(outline.rings):
+    for i, ring in enumerate(outline):
         lons, lats = zip(*_unrolled(ring), strict=True)
         area, length = _geod().polygon_area_perimeter(lons, lats)
         areas.append(abs(float(area)))
@@ -229,7 +226,7 @@ def shore_stretches(outline: Outline) -> tuple[ShoreStretch, ...]:
     """Return the outer shore and the islands' shores, stretch by stretch, with the bearing each looks out over the water."""
     centre, _ = _local(outline)
     found = []
-    for i, ring in enumerate(outline.rings):
+    for i, ring in enumerate(outline):
         flat = [_to_local(centre, p) for p in ring]
         turn = sum(a[0] * b[1] - b[0] * a[1] for a, b in zip(flat, flat[1:], strict=False))
         side = 1.0 if (turn > 0) == (i == 0) else -1.0  # the water lies to the left of a shore run anticlockwise

@@ -4,13 +4,15 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
+from typing import Literal, get_args
 
 from stillthread.core.errors import InputError, Problem
 from stillthread.core.water.profile import DEEPEST_LAKE_M
 
+SoundingMethod = Literal["sounder", "rod", "weight-on-fly", "marked-cord", "asked", "chart"]
 # One standard deviation of each way of finding the depth: at least [m], and as a share of it. Common practice, our
 # figures: the rod bends and its foot stands in mud; a cord bellies; a chart is drawn for another level.
-METHOD_DOUBT: dict[str, tuple[float, float]] = {
+METHOD_DOUBT: dict[SoundingMethod, tuple[float, float]] = {
     "sounder": (0.1, 0.01),
     "rod": (0.2, 0.1),
     "weight-on-fly": (0.15, 0.03),
@@ -18,7 +20,8 @@ METHOD_DOUBT: dict[str, tuple[float, float]] = {
     "asked": (0.5, 0.2),
     "chart": (0.4, 0.1),
 }
-METHODS = tuple(METHOD_DOUBT)
+METHODS: tuple[SoundingMethod, ...] = get_args(SoundingMethod)
+SOUNDING_METHODS: dict[str, SoundingMethod] = {method: method for method in METHODS}
 # A rod can be pushed down to about a metre less than its length: a 3 m rod tells about 2 m.
 ROD_IN_HAND_M = 1.0
 
@@ -28,7 +31,7 @@ class Sounding:
     """One depth of the bed [m] below today's surface, and the way it was found."""
 
     depth_m: float
-    method: str
+    method: SoundingMethod
 
 
 @dataclass(frozen=True)

@@ -2,22 +2,39 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from datetime import datetime
+from typing import Annotated, Literal
+
+from annotated_types import Ge, Le, MaxLen, MinLen
 
 from stillthread.core.day.schools import Schools
 from stillthread.core.evidence.likeness import PastStretch
-from stillthread.core.food.seen import Sighting, ThroatSample
+from stillthread.core.food.seen import Samples, Sighting, Sightings, ThroatSample
+from stillthread.core.limits import Instant, Name, PlaceName, Said
 from stillthread.core.noted.reading import Reading
 from stillthread.core.noted.water import Place, Water
 from stillthread.core.tackle.flies import Fly
 from stillthread.core.tackle.lines import Line
+from stillthread.core.vocabulary import METHODS, Method, Pace
 
-METHODS = ("dry", "nymphs", "float", "sink-tip", "intermediate", "sinking")
-
-
+Aim = Literal["most", "biggest", "match"]
+Style = Literal[
+    "dry",
+    "team",
+    "buoyant-point",
+    "sinking-leader",
+    "float",
+    "tip-deep",
+    "flashy",
+    "over-bed",
+    "over-weed",
+    "up-slope",
+    "dangle",
+    "drifted",
+]
 # The ways within the methods, each with what it is in words.
-STYLES = {
+STYLES: dict[Style, str] = {
     "dry": "a dry fly or emerger in the film",
     "team": "flies counted down and brought back",
     "buoyant-point": "a buoyant fly on the point, the others hung between it and the line",
@@ -36,63 +53,67 @@ STYLES = {
 AFLOAT = ("dangle", "drifted")  # these hang on where the boat is, not on a count
 
 
+Rod = Annotated[float, Ge(1.5), Le(5)]
+NetReach = Annotated[float, Ge(0), Le(4), Said("how far the net reaches from the hand")]
+Arm = Annotated[float, Ge(0), Le(1.2)]
+CastLength = Annotated[float, Ge(3), Le(45)]
+RodCount = Annotated[int, Ge(1), Le(4), Said("rods that can stand rigged beforehand")]
+
+
 @dataclass(frozen=True)
 class Angler:
-    """The angler's own limits: rod, arm and net [m], comfortable cast [m], whether a boat is used, rods rigged beforehand,
-    and the methods wanted.
-    """
+    """The angler's own limits: rod, arm and net [m], cast [m], whether a boat is used, and the methods wanted."""
 
-    rod_m: float = 2.9
-    net_m: float = 0.6
-    arm_m: float = 0.6
-    cast_m: float = 18.0
+    rod_m: Rod = 2.9
+    net_m: NetReach = 0.6
+    arm_m: Arm = 0.6
+    cast_m: Annotated[CastLength, Said("comfortable cast")] = 18.0
     afloat: bool = False
-    rods: int = 1
-    methods: tuple[str, ...] = METHODS
+    rods: RodCount = 1
+    methods: Annotated[tuple[Method, ...], MaxLen(6), Said("wanted")] = METHODS
 
 
 @dataclass(frozen=True)
 class Rules:
     """The water's rules as the angler read them; None where not noted. Never a claim to know the law."""
 
-    max_flies: int | None = None
+    max_flies: Annotated[int | None, Ge(1), Le(10)] = None
     barbless: bool | None = None
     floats_allowed: bool | None = None
     droppers_allowed: bool | None = None
     sinking_lines_allowed: bool | None = None
-    release: str = "unknown"  # catch-and-release, kill, either, unknown
-    stop_above_c: float | None = None
+    release: Literal["catch-and-release", "kill", "either", "unknown"] = "unknown"
+    stop_above_c: Annotated[float | None, Ge(5), Le(30)] = None
 
 
 @dataclass(frozen=True)
 class HandMade:
-    """A set-up put together by hand: line and flies by key (top dropper first), hooks, retrieve, and a count [s] or hang [m].
+    """A set-up put together by hand; line and flies by key, top dropper first, point last. What is left out is worked out.
 
-    `style` is the way its leader is cut and its bed lies (see STYLES), `leader_m` another length for it [m],
-    `let_down_m` [m] the line out where it hangs straight down. What is left out is worked out as for any set-up.
+    `style` is the way its leader is cut and its bed lies (see STYLES).
     """
 
-    line: str
-    flies: tuple[str, ...]
-    hooks: tuple[int | None, ...] = ()
-    retrieve: str = "hand-twist"
-    count_s: int | None = None
-    float_hang_m: float | None = None
-    cast_m: float | None = None
-    style: str = "team"
-    leader_m: float | None = None
-    let_down_m: float | None = None
+    line: Name
+    flies: Annotated[tuple[Name, ...], MinLen(1), MaxLen(3)]
+    hooks: Annotated[tuple[int | None, ...], MaxLen(3)] = ()
+    retrieve: Pace = "hand-twist"
+    count_s: Annotated[int | None, Ge(0), Le(180)] = None
+    float_hang_m: Annotated[float | None, Ge(0.2), Le(12), Said("point fly below the float")] = None
+    cast_m: CastLength | None = None
+    style: Style = "team"
+    leader_m: Annotated[float | None, Ge(0.8), Le(9), Said("another length of leader")] = None
+    let_down_m: Annotated[float | None, Ge(0.5), Le(30), Said("line let straight down under a boat")] = None
 
 
 @dataclass(frozen=True)
 class Read:
-    """What was read at one time: an aware instant on the water's clock, where, and everything seen."""
+    """What was read at one time on the water's own clock, where, and everything seen."""
 
-    when: datetime
-    reading: Reading
-    sightings: tuple[Sighting, ...] = ()
-    samples: tuple[ThroatSample, ...] = ()
-    place: str | None = None
+    when: Instant
+    place: PlaceName | None = None
+    reading: Reading = field(default_factory=Reading)
+    sightings: Sightings = ()
+    samples: Samples = ()
 
 
 @dataclass(frozen=True)
@@ -100,7 +121,7 @@ class Before:
     """What a plan is compared with: schools and aim as they were, and what was read before (None: the same as now)."""
 
     schools: Schools = Schools()
-    aim: str = "most"
+    aim: Aim = "most"
     read: Read | None = None
 
 

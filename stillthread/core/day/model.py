@@ -3,6 +3,9 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from typing import Annotated, Literal
+
+from stillthread.core.limits import Said
 
 
 @dataclass(frozen=True)
@@ -21,9 +24,9 @@ class RuledOut:
     """
 
     what: str
-    kind: str
+    kind: Literal["rule", "kit", "depth", "landing", "warmth", "not-computed"]
     reason: str
-    by_hand: int | None = None
+    by_hand: Annotated[int | None, Said("number of the hand-made set-up it was")] = None
 
 
 @dataclass(frozen=True)

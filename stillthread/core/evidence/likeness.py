@@ -5,9 +5,14 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass
 from datetime import date
+from typing import Annotated
 
 import numpy as np
+from annotated_types import Ge, Le, MaxLen
 from numpy.typing import NDArray
+
+from stillthread.core.limits import Depth, Name, Said
+from stillthread.core.vocabulary import PlaceKind
 
 # How fast likeness fades with the time of year [days] and the surface temperature [°C]. Common practice, figures ours.
 SEASON_DAYS = 30.0
@@ -31,18 +36,23 @@ class PastStretch:
     """
 
     on: date
-    hours: float
-    takes: int
-    depth_m: float | None
-    low_m: float | None = None
-    high_m: float | None = None
-    method: str = "other"
-    place: str = ""
-    place_kind: str | None = None
-    surface_c: float | None = None
+    fished_h: Annotated[float, Ge(0), Le(24), Said("hours fished")]
+    takes: Annotated[int, Ge(0), Le(500), Said("takes felt or hooked")]
+    depth_m: Depth | None = None
+    low_m: Depth | None = None
+    high_m: Depth | None = None
+    method: Annotated[str, MaxLen(20)] = "other"
+    place: Annotated[str, MaxLen(80)] = ""
+    place_kind: PlaceKind | None = None
+    surface_c: Annotated[float | None, Ge(-1), Le(40)] = None
     same_water: bool = True
-    flies: tuple[str, ...] = ()
-    taken_on: tuple[str, ...] = ()
+    flies: Annotated[tuple[Name, ...], MaxLen(10)] = ()
+    taken_on: Annotated[tuple[Name, ...], MaxLen(500), Said("the fly of each take, where known")] = ()
+
+    def __post_init__(self) -> None:
+        """Refuse a band upside down. Raises ValueError."""
+        if self.low_m is not None and self.high_m is not None and self.low_m > self.high_m:
+            raise ValueError("the shallow edge of the band must not be deeper than the deep one")
 
     @property
     def spread_m(self) -> float:
@@ -109,7 +119,7 @@ def liken(stretches: tuple[PastStretch, ...], today: date, surface_c: float | No
     """Return the log weighed by its likeness to today; surface temperature in °C, None where not read."""
     weights = tuple(likeness(one, today, surface_c) for one in stretches)
     both = list(zip(weights, stretches, strict=True))
-    return Likened(stretches, weights, sum(w * s.takes for w, s in both), sum(w * s.hours for w, s in both))
+    return Likened(stretches, weights, sum(w * s.takes for w, s in both), sum(w * s.fished_h for w, s in both))
 
 
 def rate_over_depth(
@@ -127,7 +137,7 @@ def rate_over_depth(
         about = np.exp(-0.5 * ((depths_m - one.depth_m) / one.spread_m) ** 2)
         share = weight * place_likeness(one, place, kind) * about
         takes += share * one.takes
-        hours += share * one.hours
+        hours += share * one.fished_h
     mean = like.mean_rate
     rate = (takes + PRIOR_TAKES) / (hours + PRIOR_TAKES / mean)
     return np.asarray(rate, dtype=np.float64), hours
@@ -146,7 +156,7 @@ def fly_record(like: Likened, names: tuple[str, ...]) -> dict[str, float]:
         for name in one.flies:
             if name in takes:
                 takes[name] += weight * (one.taken_on.count(name) + unnamed / len(one.flies))
-                hours[name] += weight * one.hours
+                hours[name] += weight * one.fished_h
     fished = sum(hours.values())
     mean = (sum(takes.values()) + 0.5) / (fished + 1.0)
     return {name: shrunk_rate(takes[name], hours[name], mean, 2 * PRIOR_TAKES) / mean for name in names}

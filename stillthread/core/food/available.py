@@ -10,15 +10,7 @@ from stillthread.core.food.catalogue import BY_KEY, CATALOGUE, PREY_KEYS
 from stillthread.core.food.keyed import Keyed, keyed_on
 from stillthread.core.food.prey import Prey
 from stillthread.core.food.season import hour_weight, month_weight, warmth_weight, weather_weight
-from stillthread.core.food.seen import (
-    Sighting,
-    ThroatSample,
-    check_samples,
-    check_sightings,
-    sample_counts,
-    says_something,
-    sighting_counts,
-)
+from stillthread.core.food.seen import Sighting, ThroatSample, sample_counts, says_something, sighting_counts
 
 # What the season alone is worth, counted as sightings: a stated prior. Common practice, no source.
 PRIOR_SIGHTINGS = 4.0
@@ -158,8 +150,6 @@ def available_food(
     count to its prey (see `sighting_counts`, `sample_counts`). The mean of the Dirichlet posterior is returned, so the
     order does not matter. Raises InputError for unknown names and impossible counts.
     """
-    check_sightings(sightings)
-    check_samples(samples)
     prior = season_share(when, hemisphere, water_c, wind_m_s, cloud_oktas, stocked, shifts_days)
     told = [(_words(seen), sighting_counts(seen)) for seen in sightings if says_something(seen)]
     told += [("Throat sample", sample_counts(sample)) for sample in samples]

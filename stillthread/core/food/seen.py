@@ -4,23 +4,30 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
+from typing import Annotated, Literal
 
-from stillthread.core.errors import InputError, Problem
-from stillthread.core.food.catalogue import BY_KEY, PREY_KEYS
+from annotated_types import Ge, Le, MaxLen, MinLen
+
+from stillthread.core.food.catalogue import PREY_KEYS
 from stillthread.core.food.prey import COLOURS
 
-ABUNDANCE_COUNT = {"few": 1.0, "some": 3.0, "many": 8.0}
+PreyKey = Literal[PREY_KEYS]  # type: ignore[valid-type]
+Colour = Literal[COLOURS]  # type: ignore[valid-type]
+Abundance = Literal["few", "some", "many"]
+Rise = Literal["sip", "head-and-tail", "splash", "bow-wave", "leap"]
+Sign = Literal["shucks", "swallows", "diving-birds", "webs", "nothing-rises", "pressured"]
+Evidence = Literal["seen", "hatch", "weed-sample", "coughed-up"]
+ABUNDANCE_COUNT: dict[Abundance, float] = {"few": 1.0, "some": 3.0, "many": 8.0}
 # Which food a rise form speaks for (handbook of the trade); a clean leap says nothing about food.
-RISE_PREY: dict[str, tuple[tuple[str, float], ...]] = {
+RISE_PREY: dict[Rise, tuple[tuple[str, float], ...]] = {
     "sip": (("chironomid-adult", 0.6), ("mayfly", 0.2), ("terrestrial", 0.2)),
     "head-and-tail": (("chironomid-pupa", 0.8), ("chironomid-adult", 0.2)),
     "splash": (("caddis", 0.7), ("damsel-adult", 0.3)),
     "bow-wave": (("fry", 1.0),),
     "leap": (),
 }
-RISE_FORMS = tuple(RISE_PREY)
 # Which food a sign speaks for. Common practice, our shares.
-SIGN_PREY: dict[str, tuple[tuple[str, float], ...]] = {
+SIGN_PREY: dict[Sign, tuple[tuple[str, float], ...]] = {
     "shucks": (("chironomid-pupa", 0.6), ("chironomid-adult", 0.3), ("caddis", 0.1)),
     "swallows": (("chironomid-adult", 0.6), ("mayfly", 0.2), ("caddis", 0.2)),
     "diving-birds": (("fry", 1.0),),
@@ -30,8 +37,7 @@ SIGN_PREY: dict[str, tuple[tuple[str, float], ...]] = {
 }
 SIGNS = tuple(SIGN_PREY)
 # How prey was met, and how much its count weighs: eaten says more than lying in the weed. Common practice, our figures.
-EVIDENCE_WEIGHT = {"seen": 1.0, "hatch": 1.0, "weed-sample": 0.5, "coughed-up": 2.0}
-EVIDENCES = tuple(EVIDENCE_WEIGHT)
+EVIDENCE_WEIGHT: dict[Evidence, float] = {"seen": 1.0, "hatch": 1.0, "weed-sample": 0.5, "coughed-up": 2.0}
 DIGESTED_WEIGHT = 0.5
 # How alike the items in one fish are: the precision of the Dirichlet between fish. Our figure.
 BETWEEN_FISH = 10.0
@@ -41,31 +47,40 @@ LARGEST_MM = 200.0
 
 @dataclass(frozen=True)
 class Sighting:
-    """Something seen: a prey (by key), a rise form or a sign, how much ('few', 'some', 'many'), and how it was met."""
+    """Something seen: a prey (by key), a rise form or a sign, how much, and how prey was met."""
 
-    abundance: str
-    prey: str | None = None
-    rise: str | None = None
-    sign: str | None = None
-    evidence: str = "seen"
+    prey: PreyKey | None = None
+    rise: Rise | None = None
+    sign: Sign | None = None
+    abundance: Abundance = "some"
+    evidence: Evidence = "seen"
+
+    def __post_init__(self) -> None:
+        """Refuse a sighting of nothing, or of two things. Raises ValueError."""
+        if sum(v is not None for v in (self.prey, self.rise, self.sign)) != 1:
+            raise ValueError("name one thing: a prey, a rise form or a sign")
 
 
 @dataclass(frozen=True)
 class SampleItem:
     """One kind in a throat sample: prey key, how many, body length [mm], colour, and 'live' (fresh) or 'digested'."""
 
-    prey: str
-    count: int
-    size_mm: float | None = None
-    colour: str | None = None
-    state: str = "live"
+    prey: PreyKey
+    count: Annotated[int, Ge(1), Le(MOST_ITEMS)]
+    size_mm: Annotated[float | None, Ge(0.1), Le(LARGEST_MM)] = None
+    colour: Colour | None = None
+    state: Literal["live", "digested"] = "live"
 
 
 @dataclass(frozen=True)
 class ThroatSample:
     """What one fish had in its throat."""
 
-    items: tuple[SampleItem, ...]
+    items: Annotated[tuple[SampleItem, ...], MinLen(1), MaxLen(30)]
+
+
+Sightings = Annotated[tuple[Sighting, ...], MaxLen(60)]
+Samples = Annotated[tuple[ThroatSample, ...], MaxLen(40)]
 
 
 def signed(sightings: tuple[Sighting, ...], sign: str) -> bool:
@@ -86,7 +101,9 @@ def sighting_counts(seen: Sighting) -> dict[str, float]:
     found: dict[str, float] = {}
     if seen.prey is not None:
         found[seen.prey] = count * EVIDENCE_WEIGHT[seen.evidence]
-    for key, part in RISE_PREY.get(seen.rise or "", ()) + SIGN_PREY.get(seen.sign or "", ()):
+    rises = RISE_PREY[seen.rise] if seen.rise is not None else ()
+    signs = SIGN_PREY[seen.sign] if seen.sign is not None else ()
+    for key, part in rises + signs:
         found[key] = found.get(key, 0.0) + count * part
     return found
 
@@ -105,62 +122,3 @@ def sample_counts(sample: ThroatSample) -> dict[str, float]:
         return {}
     effective = total * (1 + BETWEEN_FISH) / (total + BETWEEN_FISH)
     return {key: effective * math.fsum(parts) / total for key, parts in weights.items()}
-
-
-def _sighting_problems(seen: Sighting, here: str) -> list[Problem]:
-    problems = []
-    named = [v for v in (seen.prey, seen.rise, seen.sign) if v is not None]
-    if len(named) != 1:
-        problems.append(Problem("empty", here, "A sighting names one thing.", "a prey, a rise form or a sign"))
-    for name, value, known in (
-        ("prey", seen.prey, PREY_KEYS),
-        ("rise", seen.rise, RISE_FORMS),
-        ("sign", seen.sign, SIGNS),
-    ):
-        if value is not None and value not in known:
-            words = "rise form" if name == "rise" else name
-            problems.append(Problem("unknown", f"{here}.{name}", f"No {words} '{value}'.", ", ".join(known)))
-    if seen.abundance not in ABUNDANCE_COUNT:
-        problems.append(Problem("unknown", f"{here}.abundance", f"'{seen.abundance}' is no amount.", "few, some, many"))
-    if seen.evidence not in EVIDENCE_WEIGHT:
-        problems.append(
-            Problem("unknown", f"{here}.evidence", f"'{seen.evidence}' is no way to meet prey.", ", ".join(EVIDENCES))
-        )
-    return problems
-
-
-def check_sightings(sightings: tuple[Sighting, ...], path: str = "sightings") -> None:
-    """Raise InputError where a sighting names an unknown prey, rise, sign or amount, or not exactly one thing."""
-    problems = []
-    for index, seen in enumerate(sightings):
-        problems += _sighting_problems(seen, f"{path}[{index}]")
-    if problems:
-        raise InputError(problems)
-
-
-def _item_problems(item: SampleItem, here: str) -> list[Problem]:
-    problems = []
-    if item.prey not in BY_KEY:
-        problems.append(Problem("unknown", f"{here}.prey", f"No prey '{item.prey}'.", ", ".join(PREY_KEYS)))
-    if not 1 <= item.count <= MOST_ITEMS:
-        problems.append(Problem("range", f"{here}.count", f"{item.count} is no count.", f"1 to {MOST_ITEMS}"))
-    if item.size_mm is not None and not 0.1 <= item.size_mm <= LARGEST_MM:
-        message = f"{item.size_mm:g} mm is no length of trout food."
-        problems.append(Problem("range", f"{here}.size_mm", message, f"0.1 to {LARGEST_MM:g} mm"))
-    if item.colour is not None and item.colour not in COLOURS:
-        problems.append(Problem("unknown", f"{here}.colour", f"No colour '{item.colour}'.", ", ".join(COLOURS)))
-    if item.state not in ("live", "digested"):
-        problems.append(Problem("unknown", f"{here}.state", f"'{item.state}' is no state.", "live, digested"))
-    return problems
-
-
-def check_samples(samples: tuple[ThroatSample, ...], path: str = "samples") -> None:
-    """Raise InputError for an empty sample, an unknown prey or colour, or a count or size out of range."""
-    problems = []
-    for index, sample in enumerate(samples):
-        if not sample.items:
-            problems.append(Problem("empty", f"{path}[{index}].items", "The sample is empty.", "at least one kind"))
-        for k, item in enumerate(sample.items):
-            problems += _item_problems(item, f"{path}[{index}].items[{k}]")
-    if problems:
-        raise InputError(problems)

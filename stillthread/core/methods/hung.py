@@ -23,7 +23,7 @@ from stillthread.core.tackle.floats import (
     farthest_float_cast_m,
 )
 from stillthread.core.tackle.leaders import Leader, float_leader
-from stillthread.core.tackle.rig import Float, Rig, load_g
+from stillthread.core.tackle.rig import Float, FloatKind, Rig, load_g
 from stillthread.core.thread.cast import Cast, level_bed
 from stillthread.core.thread.float_rig import cocks_after_s, hung_after_s
 from stillthread.core.thread.retrieve import usual_pull
@@ -110,7 +110,7 @@ class Hung:
 
     leader: Leader
     flies: tuple[PlacedFly, ...]
-    kind: str
+    kind: FloatKind
     rig: Rig
     cast: Cast
     still: CastResult
@@ -118,7 +118,7 @@ class Hung:
     free: CastResult
 
 
-def float_kind(context: Context, hang_m: float, below_g: float) -> str:
+def float_kind(context: Context, hang_m: float, below_g: float) -> FloatKind:
     """Return fixed where rod, arm and net reach what hangs below [m]; else quick-release or sliding, by school.
 
     A float slides when what hangs below [g] pulls the leader through it (twice the friction, to be sure of it).

@@ -3,16 +3,19 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from datetime import datetime
+from typing import Annotated, Literal
 
 import numpy as np
+from annotated_types import Ge, Gt, Le, MaxLen
 from numpy.typing import NDArray
 
 from stillthread.core.chart.outline import fetch_m, longest_fetch_m
 from stillthread.core.errors import InputError, Problem
+from stillthread.core.limits import Bearing, Instant, Said
 from stillthread.core.noted.water import Water
-from stillthread.core.sky.light import Light, read_light, ripple_class
+from stillthread.core.sky.light import Clarity, Light, read_light, ripple_class
 from stillthread.core.sky.sun import (
     sun_azimuth_by_hemisphere,
     sun_azimuth_deg,
@@ -24,6 +27,11 @@ from stillthread.core.water.layers import read_layers
 from stillthread.core.water.oxygen import OxygenCurve, oxygen_curve, station_pressure_hpa
 from stillthread.core.water.profile import Point, checked_profile
 
+Surface = Literal["calm", "ripple", "wave", "foam-lanes"]
+Source = Literal["typed", "instrument", "forecast", "guessed"]
+Measured = Literal[
+    "profile", "water_depth", "wind", "cloud", "clarity", "air_temperature", "pressure", "level", "surface"
+]
 # The ripple class for how the surface looks, where no wind was read.
 SURFACE_RIPPLE = {"calm": "calm", "ripple": "ripple", "wave": "wave", "foam-lanes": "ripple"}
 
@@ -32,24 +40,31 @@ SURFACE_RIPPLE = {"calm": "calm", "ripple": "ripple", "wave": "wave", "foam-lane
 class Reading:
     """What was measured or seen at one time; everything may be missing. SI units, wind *from* in degrees true.
 
-    Pressures [hPa] at the water or reduced to sea level; `level_m` [m] is today's level against the datum of soundings;
-    `surface_state` is how the surface looks, for days without a wind reading.
+    Ranges of temperatures, depths and wind are checked with the water at hand, so that the message can help.
     """
 
-    profile: tuple[Point, ...] = ()
-    water_depth_m: float | None = None
-    wind_m_s: float | None = None
+    profile: Annotated[tuple[Point, ...], MaxLen(500)] = ()
+    profile_at: Annotated[Instant | None, Said("when the temperatures were read, where earlier")] = None
+    water_depth_m: Annotated[float | None, Said("depth of water at the place")] = None
+    wind_m_s: Annotated[float | None, Said("mean wind")] = None
     gust_m_s: float | None = None
-    wind_from_deg: float | None = None
-    cloud_oktas: float | None = None
-    clarity: str | None = None
-    secchi_m: float | None = None
-    air_temperature_c: float | None = None
+    wind_from_deg: Annotated[Bearing | None, Said("where the wind comes from")] = None
+    cloud_oktas: Annotated[int | None, Ge(0), Le(8)] = None
+    clarity: Clarity | None = None
+    secchi_m: Annotated[float | None, Gt(0), Le(40)] = None
+    air_temperature_c: Annotated[float | None, Ge(-40), Le(55)] = None
     thunder: bool = False
-    station_pressure_hpa: float | None = None
-    sea_level_pressure_hpa: float | None = None
-    level_m: float | None = None
-    surface_state: str | None = None
+    station_pressure_hpa: Annotated[float | None, Ge(500), Le(1100), Said("as a barometer at the water shows it")] = (
+        None
+    )
+    sea_level_pressure_hpa: Annotated[float | None, Ge(870), Le(1090), Said("as forecasts give it")] = None
+    level_m: Annotated[
+        float | None, Ge(-100), Le(50), Said("today's level against the datum; drawn down is negative")
+    ] = None
+    surface: Annotated[Surface | None, Said("how the surface looks, where no wind was read")] = None
+    sources: Annotated[dict[Measured, Source], Said("where a value is from; left out = typed")] = field(
+        default_factory=dict, hash=False
+    )
 
     @property
     def surface_c(self) -> float | None:
@@ -109,8 +124,8 @@ def light_on(water: Water, reading: Reading, when: datetime) -> Light:
     """Return the light on a water at an aware instant, guessing what was not read and naming the guesses."""
     sun = sun_on(water, when)[0]
     ripple = ripple_class(reading.wind_m_s)
-    if ripple == "unknown" and reading.surface_state is not None:
-        ripple = SURFACE_RIPPLE[reading.surface_state]
+    if ripple == "unknown" and reading.surface is not None:
+        ripple = SURFACE_RIPPLE[reading.surface]
     return read_light(sun, reading.cloud_oktas, ripple, reading.clarity, reading.secchi_m)
 
 
@@ -127,7 +142,7 @@ def fetch_on(water: Water, from_deg: float, position: tuple[float, float] | None
     By the outline where there is one (at its downwind shore when no place is given), else as typed, else the water's
     area as a circle ('guess'), else None ('unknown').
     """
-    if water.outline is not None:
+    if water.outline:
         if position is None:
             return longest_fetch_m(water.outline, from_deg), "outline"
         return fetch_m(water.outline, position, from_deg), "outline"

@@ -3,24 +3,62 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from datetime import date
+from typing import Annotated, Literal
 
-from stillthread.core.chart.outline import Outline
-from stillthread.core.water.stability import Contour
+from annotated_types import Ge, Gt, Le, MaxLen, MinLen
 
-PLACE_KINDS = ("margin", "shoal", "weed-edge", "drop-off", "point", "inlet", "open-water")
-SPECIES = ("rainbow", "brown", "brook")
+from stillthread.core.chart.outline import Outline, checked_outline
+from stillthread.core.errors import InputError
+from stillthread.core.limits import Bearing, Celsius, Depth, Latitude, Longitude, Name, Said
+from stillthread.core.vocabulary import PlaceKind, Species
+from stillthread.core.water.stability import Contour, checked_hypsography
+
+Hemisphere = Literal["north", "south"]
+Productivity = Literal["low", "medium", "high"]
+
+
+GreatestDepth = Annotated[float, Ge(0.5), Le(300)]
+SpeciesThere = Annotated[tuple[Species, ...], MinLen(1), MaxLen(3)]
+Elevation = Annotated[float, Ge(-430), Le(6000)]
+Fetch = Annotated[float, Gt(0), Le(200_000), Said("typed run of the wind, where there is no outline")]
+DepthAreas = Annotated[tuple[Contour, ...], MaxLen(400), Said("areas by depth, surface first")]
+MOST_PLACES = 50
 
 
 @dataclass(frozen=True)
 class Place:
-    """A part of the water: kind, depth range of the bed [m], bearing its shore looks out to [deg true], (lon, lat)."""
+    """A part of the water: kind, depth range of the bed [m], bearing its shore looks out to [deg true], where it lies."""
 
-    name: str
-    kind: str
-    depth_min_m: float
-    depth_max_m: float
-    facing_deg: float | None = None
-    position: tuple[float, float] | None = None
+    name: Name
+    kind: PlaceKind
+    depth_max_m: Annotated[float, Ge(0.3), Le(300), Said("deepest bed at the place")]
+    depth_min_m: Depth = 0.0
+    facing_deg: Annotated[Bearing | None, Said("bearing the shore looks out over the water")] = None
+    longitude_deg: Longitude | None = None
+    latitude_deg: Latitude | None = None
+
+    def __post_init__(self) -> None:
+        """Refuse a place that contradicts itself. Raises ValueError."""
+        if self.depth_min_m > self.depth_max_m:
+            raise ValueError("the shallow end must not be deeper than the deep end")
+        if (self.longitude_deg is None) != (self.latitude_deg is None):
+            raise ValueError("a position needs both latitude and longitude")
+
+    @property
+    def position(self) -> tuple[float, float] | None:
+        """Longitude and latitude [deg], WGS84, where they are known."""
+        if self.longitude_deg is None or self.latitude_deg is None:
+            return None
+        return self.longitude_deg, self.latitude_deg
+
+
+@dataclass(frozen=True)
+class SurfaceRead:
+    """An earlier surface temperature [°C] of the water."""
+
+    on: date
+    surface_c: Celsius
 
 
 @dataclass(frozen=True)
@@ -28,20 +66,43 @@ class Water:
     """A lake or reservoir: position (or only the hemisphere), greatest depth [m], species, places, freshly stocked.
 
     Where they are known: elevation [m], depth-area table, outline, a typed `fetch_m` [m] for any wind, how fertile the
-    water is ('low', 'medium', 'high'), and earlier surface readings as (day of the year, [°C]).
+    water is, and earlier surface readings. A latitude, where given, decides the hemisphere.
     """
 
-    name: str
-    max_depth_m: float
-    hemisphere: str
-    places: tuple[Place, ...]
-    latitude_deg: float | None = None
-    longitude_deg: float | None = None
-    species: tuple[str, ...] = ("rainbow",)
-    days_since_stocking: int | None = None
-    elevation_m: float | None = None
-    hypsography: tuple[Contour, ...] = ()
-    outline: Outline | None = None
-    fetch_m: float | None = None
-    productivity: str | None = None
-    surface_history: tuple[tuple[int, float], ...] = ()
+    name: Name
+    max_depth_m: GreatestDepth
+    places: Annotated[tuple[Place, ...], MinLen(1), MaxLen(MOST_PLACES)]
+    hemisphere: Hemisphere = "north"
+    latitude_deg: Latitude | None = None
+    longitude_deg: Longitude | None = None
+    species: SpeciesThere = ("rainbow",)
+    days_since_stocking: Annotated[int | None, Ge(0), Le(3650)] = None
+    elevation_m: Elevation | None = None
+    hypsography: DepthAreas = ()
+    outline: Annotated[Outline, MaxLen(200), Said("shore, then islands: closed rings")] = ()
+    fetch_m: Fetch | None = None
+    productivity: Annotated[Productivity | None, Said("how fertile: decides the guess at deep oxygen")] = None
+    surface_history: Annotated[tuple[SurfaceRead, ...], MaxLen(1000)] = ()
+
+    def __post_init__(self) -> None:
+        """Let a latitude decide the hemisphere."""
+        if self.latitude_deg is not None:
+            object.__setattr__(self, "hemisphere", "north" if self.latitude_deg >= 0 else "south")
+
+
+def checked_water(water: Water, path: str = "water") -> Water:
+    """Return the water if its outline and its depth-area table can be reckoned with. Raises InputError at their faults."""
+    problems = []
+    try:
+        if water.outline:
+            checked_outline(water.outline, f"{path}.outline")
+    except InputError as error:
+        problems += error.problems
+    try:
+        if water.hypsography:
+            checked_hypsography(water.hypsography, water.max_depth_m, f"{path}.hypsography")
+    except InputError as error:
+        problems += error.problems
+    if problems:
+        raise InputError(problems)
+    return water

@@ -105,7 +105,7 @@ READ_VALUES = ("Wind", "Wind from", "Cloud", "Surface", "Water colour", "Air", "
 
 def _seen(given: PlanInput) -> dict[str, str]:
     """What was seen, by its name in words."""
-    found = {}
+    found: dict[str, str] = {}
     for one in given.sightings:
         name = BY_KEY[one.prey].name if one.prey else (one.rise or one.sign or "").replace("-", " ")
         found[name] = one.abundance

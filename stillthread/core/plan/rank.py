@@ -69,7 +69,7 @@ def by_aim(shown: list[SetUp], context: Context) -> list[SetUp]:
         return ranked
     fished: dict[str, float] = {}
     for one in context.given.own_log:
-        fished[one.method] = fished.get(one.method, 0.0) + one.hours
+        fished[one.method] = fished.get(one.method, 0.0) + one.fished_h
     able = [s for s in ranked if s.relative >= MATCH_WORTH * ranked[0].relative]
     rest = [s for s in ranked if s not in able]
     return sorted(able, key=lambda s: (fished.get(s.method, 0.0), -s.relative)) + rest
@@ -143,7 +143,7 @@ def calibrated(shown: list[SetUp], log: Likened | None, session_h: float) -> lis
     worst = min(s.relative for s in shown)
     best_of = {s.method: s.relative for s in reversed(shown)}
     both = list(zip(log.weights, log.stretches, strict=True))
-    usual = sum(w * s.hours * best_of.get(s.method, worst) for w, s in both) / log.hours
+    usual = sum(w * s.fished_h * best_of.get(s.method, worst) for w, s in both) / log.hours
     found = []
     for one in shown:
         share = one.relative / max(usual, 1e-6)

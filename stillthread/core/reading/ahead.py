@@ -25,13 +25,19 @@ class Ahead:
 
 
 def _fish(warmth: Welfare | None) -> list[Caution]:
-    return [] if warmth is None or warmth.level == "ok" else [Caution("warm-water", warmth.level, warmth.sentence)]
+    if warmth is None or warmth.level == "ok":
+        return []
+    return [Caution("warm-water", "note" if warmth.level == "tiring" else warmth.level, warmth.sentence)]
 
 
 def _in(weather: Hour, reading: Reading) -> Reading:
     """Return the reading with an hour's wind and air in the place of its own."""
     return replace(
-        reading, wind_m_s=weather.wind_m_s, gust_m_s=weather.gust_m_s, air_temperature_c=weather.air_c, thunder=False
+        reading,
+        wind_m_s=weather.wind_m_s,
+        gust_m_s=weather.gust_m_s,
+        air_temperature_c=weather.air_temperature_c,
+        thunder=False,
     )
 
 

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from typing import Literal
 
 from stillthread.core.noted.reading import Reading
 from stillthread.core.sky.wind import boat_level, wind_chill_c
@@ -18,7 +19,7 @@ class Caution:
     """Something to mind; `level` is note, caution or stop."""
 
     code: str
-    level: str
+    level: Literal["note", "caution", "stop"]
     sentence: str
 
 

@@ -4,8 +4,12 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from datetime import datetime, timedelta
+from typing import Annotated
+
+from annotated_types import Ge, Le
 
 from stillthread.core.errors import InputError, Problem
+from stillthread.core.limits import Bearing, Instant
 from stillthread.core.noted.reading import Reading, fetch_on, sun_on
 from stillthread.core.noted.water import Water
 from stillthread.core.sky.light import (
@@ -33,14 +37,14 @@ MOST_HOURS = 24 * 16
 class Hour:
     """The weather of one hour, from a forecast or as noted: SI, wind *from* in degrees true, pressure at sea level."""
 
-    when: datetime
-    wind_m_s: float | None = None
-    gust_m_s: float | None = None
-    wind_from_deg: float | None = None
-    cloud_oktas: float | None = None
-    air_c: float | None = None
-    sea_level_hpa: float | None = None
-    rain_mm: float | None = None
+    when: Instant
+    wind_m_s: Annotated[float | None, Ge(0)] = None
+    gust_m_s: Annotated[float | None, Ge(0)] = None
+    wind_from_deg: Bearing | None = None
+    cloud_oktas: Annotated[float | None, Ge(0), Le(8)] = None
+    air_temperature_c: Annotated[float | None, Ge(-60), Le(60)] = None
+    sea_level_pressure_hpa: Annotated[float | None, Ge(870), Le(1090)] = None
+    rain_mm: Annotated[float | None, Ge(0), Le(500)] = None
 
 
 @dataclass(frozen=True)
@@ -116,7 +120,12 @@ def weather_at(hours: tuple[Hour, ...], reading: Reading, when: datetime) -> Hou
         if abs((nearest.when - when).total_seconds()) <= 5400:
             return nearest
     return Hour(
-        when, reading.wind_m_s, reading.gust_m_s, reading.wind_from_deg, reading.cloud_oktas, reading.air_temperature_c
+        when=when,
+        wind_m_s=reading.wind_m_s,
+        gust_m_s=reading.gust_m_s,
+        wind_from_deg=reading.wind_from_deg,
+        cloud_oktas=reading.cloud_oktas,
+        air_temperature_c=reading.air_temperature_c,
     )
 
 
@@ -184,3 +193,23 @@ def sun_moments(water: Water, when: datetime) -> SunDay:
     """Return civil dawn, sunrise, sunset and civil dusk of the local day of an aware instant over a water."""
     midnight = when.replace(hour=0, minute=0, second=0, microsecond=0)
     return sun_day(lambda t: sun_on(water, t)[0], midnight)
+
+
+def _span(start: datetime | None, end: datetime | None) -> str | None:
+    return f"{start:%H:%M} to {end:%H:%M}" if start and end else None
+
+
+def light_sentences(sun: SunDay, now: LightHour, hours: tuple[LightHour, ...]) -> tuple[str, ...]:
+    """Return what the day's light means for fishing: dawn and dusk, and when fish can be spotted."""
+    found = []
+    dawn, dusk = _span(sun.civil_dawn, sun.sunrise), _span(sun.sunset, sun.civil_dusk)
+    if dawn and dusk:
+        found.append(f"Dawn {dawn}, dusk {dusk}: margins and the surface.")
+    elif sun.sunrise is None and sun.sunset is None:
+        found.append("The sun stays up all day." if now.sun_deg > 0 else "The sun does not rise today.")
+    spots = [hour.when for hour in hours if hour.spot]
+    if spots:
+        found.append(f"Fish can be spotted from {spots[0]:%H:%M} to {spots[-1]:%H:%M}, with the sun behind you.")
+    else:
+        found.append("No hour today with sun high and bright enough to spot fish.")
+    return tuple(found)

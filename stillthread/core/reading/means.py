@@ -11,7 +11,7 @@ from numpy.typing import NDArray
 from stillthread.core.errors import InputError, Problem
 from stillthread.core.food.available import Availability, available_food
 from stillthread.core.food.season import DAYS, WaterYear, season_shifts
-from stillthread.core.food.seen import Sighting, ThroatSample, check_samples, check_sightings
+from stillthread.core.food.seen import Sighting, ThroatSample
 from stillthread.core.food.where import food_density
 from stillthread.core.noted.reading import Reading, checked_reading, fetch_on, light_on, oxygen_on
 from stillthread.core.noted.water import Place, Water
@@ -110,7 +110,8 @@ class WaterRead:
 
 def own_year(water: Water) -> YearCurve:
     """Return the year's surface temperature of a water, from its earlier surface readings where there are some."""
-    return year_curve(water.surface_history, water.hemisphere, water.latitude_deg, water.elevation_m)
+    surface = tuple((min(one.on.timetuple().tm_yday, 365), one.surface_c) for one in water.surface_history)
+    return year_curve(surface, water.hemisphere, water.latitude_deg, water.elevation_m)
 
 
 def water_year(water: Water) -> WaterYear:
@@ -148,12 +149,7 @@ def check_read(given: ReadInput) -> None:
     if given.place is not None and given.place not in names:
         message = f"No place '{given.place}' on this water."
         problems.append(Problem("unknown", "place", message, ", ".join(names) or "a place of the water"))
-    for check in (
-        lambda: checked_reading(given.reading, given.water.max_depth_m),
-        lambda: check_sightings(given.sightings),
-        lambda: check_samples(given.samples),
-        lambda: checked_hours(given.hours),
-    ):
+    for check in (lambda: checked_reading(given.reading, given.water.max_depth_m), lambda: checked_hours(given.hours)):
         try:
             check()
         except InputError as error:

@@ -60,7 +60,7 @@ def _at_place(water: Water, reading: Reading, place: Place) -> PlaceWind:
     wind, from_deg = reading.wind_m_s or 0.0, reading.wind_from_deg or 0.0
     onto = onto_shore(from_deg, place.facing_deg) if place.facing_deg is not None else None
     fetch = wave = None
-    if place.position is not None or water.outline is None:
+    if place.position is not None or not water.outline:
         fetch, _ = fetch_on(water, from_deg, place.position)
         if fetch is not None:
             wave = wave_on_fetch(wind, fetch, max(place.depth_max_m, 0.3))

@@ -4,11 +4,13 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
+from typing import Literal
 
 import numpy as np
 
 from stillthread.core.sky.optics import reflectance
 
+Clarity = Literal["gin-clear", "clear", "slightly-coloured", "coloured"]
 # Secchi depths taken for the words anglers use, middle and range [m]. Common practice, no source.
 CLARITY_SECCHI_M = {
     "gin-clear": (6.0, 4.5, 9.0),

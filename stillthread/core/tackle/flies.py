@@ -3,12 +3,16 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from typing import Annotated, get_args
 
-from stillthread.core.tackle.fly_build import FlyBuild, weight_class
+from annotated_types import Ge, Le, MaxLen, MinLen
+
+from stillthread.core.food.seen import PreyKey
+from stillthread.core.limits import Name, Said
+from stillthread.core.tackle.fly_build import FlyBuild, Tone, Weight, weight_class
 from stillthread.core.tackle.patterns import PATTERNS, Pattern
 
-WEIGHTS = ("buoyant", "unweighted", "weighted")
-TONES = ("dark", "natural", "pale", "bright")
+WEIGHTS: tuple[Weight, ...] = get_args(Weight)
 
 
 @dataclass(frozen=True)
@@ -18,15 +22,15 @@ class Fly:
     `build` is what it is tied with, where that is known; else the build usual for its weight class is taken.
     """
 
-    key: str
-    name: str
-    prey: tuple[str, ...]
-    hooks: tuple[int, ...]
-    tone: str
-    weight: str
-    stock: int | None = None
+    key: Name
+    name: Name
+    prey: Annotated[tuple[PreyKey, ...], MinLen(1), MaxLen(8)]
+    hooks: Annotated[tuple[int, ...], MinLen(1), MaxLen(8), Said("hook sizes carried")]
+    tone: Tone
+    weight: Weight
     surface: bool = False  # fished in the film
-    build: FlyBuild | None = None
+    stock: Annotated[int | None, Ge(0), Le(10_000), Said("how many are in the box; left out = not counted")] = None
+    build: Annotated[FlyBuild | None, Said("what it is tied with; left out = usual for its weight class")] = None
 
     @property
     def buoyant(self) -> bool:
@@ -38,15 +42,15 @@ def fly_of(pattern: Pattern) -> Fly:
     """Return a starter pattern as a fly in the box, its weight class computed from its build."""
     weight = weight_class(pattern.build)
     return Fly(
-        pattern.key,
-        pattern.name,
-        pattern.prey,
-        pattern.hooks,
-        pattern.tone,
-        weight,
-        None,
-        pattern.surface,
-        pattern.build,
+        key=pattern.key,
+        name=pattern.name,
+        prey=pattern.prey,
+        hooks=pattern.hooks,
+        tone=pattern.tone,
+        weight=weight,
+        stock=None,
+        surface=pattern.surface,
+        build=pattern.build,
     )
 
 

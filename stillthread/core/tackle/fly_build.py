@@ -8,31 +8,38 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass, replace
+from typing import Annotated, Literal, get_args
+
+from annotated_types import Ge, Gt, Le
 
 WATER_KG_M3 = 1000.0
 STEEL, LEAD_FREE_WIRE, SOAKED_FIBRE, FOAM = 7850.0, 7300.0, 1250.0, 200.0  # densities [kg/m³]
 BEAD_DENSITY = {"tungsten": 17800.0, "brass": 8500.0, "glass": 2500.0, "plastic": 1180.0}
 BEAD_SOLID_SHARE = 0.8  # the hole takes the rest
 WIRE_MM = {"light": 0.80, "standard": 1.0, "heavy": 1.25}  # of the standard wire
-BULKS = ("bare", "slim", "medium", "bulky")
+Weight = Literal["buoyant", "unweighted", "weighted"]
+Tone = Literal["dark", "natural", "pale", "bright"]
+Bulk = Literal["bare", "slim", "medium", "bulky"]
+BULKS = get_args(Bulk)
 # Water a dressing stirs, as area [shank²], and its solid material [mm³ per shank mm].
 BULK_AREA = {"bare": 0.12, "slim": 0.9, "medium": 2.8, "bulky": 6.0}
 BULK_SOLID = {"bare": 0.0, "slim": 0.25, "medium": 0.6, "bulky": 1.5}
 SMALLEST_HOOK, LARGEST_HOOK = 20, 4
+Hook = Annotated[int, Ge(LARGEST_HOOK), Le(SMALLEST_HOOK)]
 
 
 @dataclass(frozen=True)
 class FlyBuild:
     """What a fly is tied with: hook size, wire grade, bead, turns of lead-free wire, foam [mm³], bulk of the dressing."""
 
-    hook: int
-    wire: str = "standard"
-    bead: str | None = None
-    bead_mm: float = 0.0
-    turns: int = 0
-    turns_wire_mm: float = 0.4
-    foam_mm3: float = 0.0
-    bulk: str = "slim"
+    hook: Hook
+    wire: Literal["light", "standard", "heavy"] = "standard"
+    bead: Literal["tungsten", "brass", "glass", "plastic"] | None = None
+    bead_mm: Annotated[float, Ge(0), Le(8)] = 0.0
+    turns: Annotated[int, Ge(0), Le(60)] = 0
+    turns_wire_mm: Annotated[float, Gt(0), Le(1.5)] = 0.4
+    foam_mm3: Annotated[float, Ge(0), Le(2000)] = 0.0
+    bulk: Bulk = "slim"
 
 
 @dataclass(frozen=True)
@@ -103,13 +110,13 @@ def usual_build(weight: str, hook: int, surface: bool = False) -> FlyBuild:
     if weight not in ("buoyant", "unweighted", "weighted"):
         raise ValueError("a fly is buoyant, unweighted or weighted")
     if weight == "weighted":
-        return FlyBuild(hook, bead="brass", bead_mm=round(shank_mm(hook) / 3.6, 1), bulk="medium")
+        return FlyBuild(hook=hook, bead="brass", bead_mm=round(shank_mm(hook) / 3.6, 1), bulk="medium")
     if weight == "unweighted":
-        return FlyBuild(hook, bulk="medium")
-    bare = add_up(FlyBuild(hook, wire="light" if surface else "standard", bulk="medium")).submerged_g
+        return FlyBuild(hook=hook, bulk="medium")
+    bare = add_up(FlyBuild(hook=hook, wire="light" if surface else "standard", bulk="medium")).submerged_g
     lift_per_mm3 = (WATER_KG_M3 - FOAM) * 1e-6
     return FlyBuild(
-        hook, wire="light" if surface else "standard", foam_mm3=round(2 * bare / lift_per_mm3), bulk="medium"
+        hook=hook, wire="light" if surface else "standard", foam_mm3=round(2 * bare / lift_per_mm3), bulk="medium"
     )
 
 
@@ -126,7 +133,7 @@ def build_on_hook(build: FlyBuild, hook: int) -> FlyBuild:
     )
 
 
-def weight_class(build: FlyBuild) -> str:
+def weight_class(build: FlyBuild) -> Weight:
     """Return 'buoyant' where a build floats, 'weighted' where it carries a bead or wire, else 'unweighted'."""
     if add_up(build).submerged_g < 0:
         return "buoyant"

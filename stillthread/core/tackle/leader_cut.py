@@ -3,11 +3,13 @@
 from __future__ import annotations
 
 import math
+from typing import Literal, get_args
 
 from stillthread.core.tackle.leaders import Leader, Section, float_leader, team_leader
 from stillthread.core.units import feet_to_m
 
-STYLES = ("tapered", "swivel", "short-butt", "level", "team", "float")
+LeaderStyle = Literal["tapered", "swivel", "short-butt", "level", "team", "float"]
+STYLES = get_args(LeaderStyle)
 TAPER_M = feet_to_m(9)
 TIPPET_M = feet_to_m(3)
 SWIVEL_TIP_M = feet_to_m(2)

@@ -3,8 +3,11 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, replace
+from typing import Literal
 
 from stillthread.core.units import INCH_M, feet_to_m, inches_per_second_to_m_s
+
+Material = Literal["nylon", "fluorocarbon"]
 
 
 @dataclass(frozen=True)
@@ -14,7 +17,7 @@ class Section:
     part: str
     length_m: float
     x_size: int | None
-    material: str = "fluorocarbon"
+    material: Material = "fluorocarbon"
     sink_m_s: float | None = None
 
     @property

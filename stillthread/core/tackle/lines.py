@@ -3,10 +3,16 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from typing import Annotated, Literal
 
+from annotated_types import Ge, Le, MaxLen
+
+from stillthread.core.limits import Name, Said
 from stillthread.core.units import inches_per_second_to_m_s
 
-FAMILIES = ("floating", "hover", "intermediate", "sinking", "sink-tip")
+Family = Literal["floating", "hover", "intermediate", "sinking", "sink-tip"]
+DensityProfile = Literal["level", "dense-middle", "dense-front"]
+LEAST_RATE_IPS = 0.3  # the slowest line made that does not float
 # Rates usually printed for each family [in/s], for checking input: common practice.
 USUAL_RATES_IPS = {
     "floating": (0.0, 0.0),
@@ -35,15 +41,26 @@ LABEL_DOUBT = 0.30
 class Line:
     """A fly line: family, label rate [in/s] (0 for floating), weight class, tip length [m] for a sink tip."""
 
-    key: str
-    family: str
-    label_ips: float = 0.0
-    weight_class: int = 7
-    tip_length_m: float = 0.0
-    name: str = ""
-    measured_m_s: float | None = None  # timed on a slack level piece; overrides the label
-    density_profile: str = "level"
-    length_m: float = LINE_LENGTH_M
+    key: Name
+    family: Family
+    label_ips: Annotated[float, Ge(0), Le(10)] = 0.0
+    weight_class: Annotated[int, Ge(3), Le(9)] = 7
+    tip_length_m: Annotated[float, Ge(0), Le(10)] = 0.0
+    name: Annotated[str, MaxLen(80)] = ""
+    measured_m_s: Annotated[
+        float | None, Ge(0.003), Le(0.5), Said("timed on a slack level piece; overrides the label")
+    ] = None
+    density_profile: DensityProfile = "level"
+    length_m: Annotated[float, Ge(5), Le(60)] = LINE_LENGTH_M
+
+    def __post_init__(self) -> None:
+        """Refuse a line whose family, rate and tip contradict each other. Raises ValueError."""
+        if self.family == "floating" and self.label_ips != 0:
+            raise ValueError("a floating line has no sink rate: leave label_ips at 0")
+        if self.family != "floating" and self.label_ips < LEAST_RATE_IPS and self.measured_m_s is None:
+            raise ValueError("a sinking line needs its rate in inches per second, 0.3 or more")
+        if self.family == "sink-tip" and self.tip_length_m <= 0:
+            raise ValueError("a sink tip needs its tip_length_m")
 
     @property
     def rate_m_s(self) -> float:

@@ -3,22 +3,29 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from typing import Annotated, Literal, get_args
+
+from annotated_types import MaxLen, MinLen
+
+from stillthread.core.limits import Name
 
 # The parts a recipe may name, in the order they are listed. Common practice.
-PARTS = (
+Part = Literal[
     "hook", "thread", "bead", "eyes", "weight", "tail", "rib", "body", "back", "wing", "thorax", "gills", "legs",
     "hackle", "head",
-)  # fmt: skip
+]  # fmt: skip
+PARTS: tuple[Part, ...] = get_args(Part)
+PART_BY_NAME: dict[str, Part] = {part: part for part in PARTS}
 
 
 @dataclass(frozen=True)
 class Material:
     """One material of a recipe: the part it makes, what it is, its colour and its size in words, if they matter."""
 
-    part: str
-    what: str
-    colour: str = ""
-    size: str = ""
+    part: Part
+    what: Name
+    colour: Annotated[str, MaxLen(40)] = ""
+    size: Annotated[str, MaxLen(40)] = ""
 
     @property
     def words(self) -> str:
@@ -30,16 +37,16 @@ class Material:
 class Step:
     """One tying step, and the caution of a tricky one."""
 
-    text: str
-    caution: str = ""
+    text: Annotated[str, MinLen(1), MaxLen(400)]
+    caution: Annotated[str, MaxLen(300)] = ""
 
 
 @dataclass(frozen=True)
 class Recipe:
     """Materials and steps of one pattern."""
 
-    materials: tuple[Material, ...]
-    steps: tuple[Step, ...]
+    materials: Annotated[tuple[Material, ...], MaxLen(30)] = ()
+    steps: Annotated[tuple[Step, ...], MaxLen(40)] = ()
 
 
 BEAD = Step(
@@ -173,7 +180,7 @@ def family_steps(family: str, materials: tuple[Material, ...], bead: bool, wire:
     The materials fill the places the family's steps name; a step that asks for a part the recipe does not have is left
     out. Raises KeyError for an unknown family.
     """
-    named = {m.part: m.words for m in materials}
+    named: dict[str, str] = {m.part: m.words for m in materials}
     steps = [BEAD] if bead else []
     steps.append(START)
     if wire:

@@ -3,12 +3,17 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from typing import Annotated, Literal
+
+from annotated_types import Ge, Le
 
 from stillthread.core.errors import InputError, Problem
-from stillthread.core.tackle.leaders import Leader, tippet_diameter_mm
+from stillthread.core.limits import Name
+from stillthread.core.tackle.leaders import Leader, Material, tippet_diameter_mm
 from stillthread.core.tackle.lines import Line
 
-MATERIAL_DENSITY = {"nylon": 1140.0, "fluorocarbon": 1780.0}  # [kg/m³], trade figures
+FloatKind = Literal["fixed", "release", "sliding"]
+MATERIAL_DENSITY: dict[Material, float] = {"nylon": 1140.0, "fluorocarbon": 1780.0}  # [kg/m³], trade figures
 SINKING_LEADER_MM = 0.7  # usual thickness, common practice
 TAPERED_BUTT_X, TAPER_STEPS = -9, 6  # a tapered butt starts at 0.020 in
 
@@ -19,7 +24,7 @@ class Piece:
 
     length_m: float
     diameter_mm: float
-    material: str = "fluorocarbon"
+    material: Material = "fluorocarbon"
     sink_m_s: float | None = None
 
 
@@ -30,19 +35,19 @@ class TiedFly:
     Negative weight and speed: it floats. Split shot is a fly without a hook: heavy, quick, no dropper.
     """
 
-    name: str
-    from_line_m: float
-    submerged_g: float
-    sink_m_s: float
-    dropper_m: float = 0.0
+    name: Name
+    from_line_m: Annotated[float, Le(30)]
+    submerged_g: Annotated[float, Ge(-5), Le(20)]
+    sink_m_s: Annotated[float, Ge(-1), Le(2)]
+    dropper_m: Annotated[float, Ge(0), Le(0.5)] = 0.0
 
 
 @dataclass(frozen=True)
 class Float:
     """A float on the leader: fixed, release or sliding; held on a tight or a slack line; lift [g] when pushed under."""
 
-    kind: str
-    line: str
+    kind: FloatKind
+    line: Literal["tight", "slack"]
     from_line_m: float
     buoyancy_g: float
 

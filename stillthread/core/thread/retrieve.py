@@ -3,11 +3,13 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from typing import Literal, get_args
 
 import numpy as np
 from numpy.typing import NDArray
 
-KINDS = ("static", "hand-twist", "strip-pause", "long-pull", "roly-poly", "custom")
+PullKind = Literal["static", "hand-twist", "strip-pause", "long-pull", "roly-poly", "custom"]
+KINDS = get_args(PullKind)
 # Usual speed of the line while it moves [m/s], pull [m] and pause [s] by kind: the trade's paces.
 USUAL = {
     "static": (0.0, 0.0, 0.0),

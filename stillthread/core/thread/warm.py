@@ -14,5 +14,5 @@ def warm() -> None:
     leader = (Piece(2.5, 0.2),)
     fly = TiedFly("warm", 2.5, 0.05, 0.07)
     cast = Cast(8.0, level_bed(4.0), 1.0, usual_pull("static"), hold_s=1.0)
-    simulate(Rig(Line("warm", "sinking", 3.0), leader, (fly,)), cast)
-    simulate(Rig(Line("warm", "floating"), leader, (fly,), Float("fixed", "tight", 0.9, 1.5)), cast)
+    simulate(Rig(Line(key="warm", family="sinking", label_ips=3.0), leader, (fly,)), cast)
+    simulate(Rig(Line(key="warm", family="floating"), leader, (fly,), Float("fixed", "tight", 0.9, 1.5)), cast)

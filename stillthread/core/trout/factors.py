@@ -116,7 +116,7 @@ WAVY = ("wave", "foam-lanes")
 
 def cruisers_up(reading: Reading, light: Light) -> bool:
     """Return whether sun and wave go together as they bring cruising fish to the top: high bright sun, a real wave."""
-    wave = ripple_class(reading.wind_m_s) == "wave" or reading.surface_state in WAVY
+    wave = ripple_class(reading.wind_m_s) == "wave" or reading.surface in WAVY
     known = reading.cloud_oktas is not None
     return wave and known and can_spot(light.sun_elevation_deg, reading.cloud_oktas, reading.clarity)
 
@@ -234,7 +234,7 @@ def _cold_habit(season: str, water: Water, reading: Reading, bed_m: float) -> tu
         where = "2.4 to 3 m down" if bed_m >= 3.2 else f"low down, about {centre:.1f} m here,"
         return centre, 0.9, f"Cold water early in the season: {where} is where most are met."
     if season in ("winter", "autumn") and water.max_depth_m <= 4:
-        return 0.3, 0.5, "Cold on a small water: often in the top 0.6 m."
+        return 0.3, 0.4, "Cold on a small water: often in the top 0.6 m."
     if season in ("winter", "autumn") and reading.clarity in ("gin-clear", "clear"):
         centre = max(min(4.0, bed_m - 0.6), 0.3)
         where = (

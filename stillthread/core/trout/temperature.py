@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from typing import Literal
 
 import numpy as np
 from numpy.typing import ArrayLike, NDArray
@@ -95,7 +96,7 @@ def heat_share(surface_c: float | None, species: tuple[str, ...]) -> float:
 class Welfare:
     """What the warmest water a hooked fish crosses means: `level` is ok, tiring, caution or stop."""
 
-    level: str
+    level: Literal["ok", "tiring", "caution", "stop"]
     warmest_c: float
     stop_c: float
     sentence: str

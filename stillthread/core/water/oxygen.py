@@ -21,6 +21,14 @@ PRODUCTIVITIES = tuple(PRODUCTIVITY_LEFT)
 LAYERING_STARTS, LAYERING_ENDS = 4.5, 9.5
 
 
+PRESSURE_WORDS = {
+    "measured": "as read at the water",
+    "sea level": "from sea level by the elevation",
+    "elevation": "by the elevation alone",
+    "guess": "a guess: neither pressure nor elevation noted",
+}
+
+
 @dataclass(frozen=True)
 class OxygenCurve:
     """Oxygen by depth [mg/L] with its doubt, and where each value comes from.
@@ -35,6 +43,21 @@ class OxygenCurve:
     source: tuple[str, ...]
     pressure_hpa: float
     pressure_from: str
+
+    @property
+    def measured(self) -> bool:
+        """Whether any of it was measured."""
+        return "measured" in self.source
+
+    @property
+    def sentence(self) -> str:
+        """Where oxygen and air pressure are from, in words."""
+        start = (
+            "Oxygen as measured"
+            if self.measured
+            else "Oxygen not measured: saturation above the thermocline, below it a guess"
+        )
+        return f"{start}. Air pressure {self.pressure_hpa:.0f} hPa, {PRESSURE_WORDS[self.pressure_from]}."
 
 
 def standard_pressure_hpa(elevation_m: float) -> float:

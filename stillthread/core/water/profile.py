@@ -4,11 +4,14 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
+from typing import Annotated
 
 import numpy as np
+from annotated_types import Ge, Le
 from numpy.typing import ArrayLike, NDArray
 
 from stillthread.core.errors import InputError, Problem
+from stillthread.core.limits import Celsius
 from stillthread.core.units import fahrenheit_to_c
 
 TEMPERATURE_LIMITS_C = (-1.0, 40.0)
@@ -20,8 +23,8 @@ class Point:
     """One sample on the cord: depth below the surface [m], temperature [°C], dissolved oxygen [mg/L] if measured."""
 
     depth_m: float
-    temperature_c: float
-    oxygen_mg_l: float | None = None
+    temperature_c: Celsius
+    oxygen_mg_l: Annotated[float | None, Ge(0), Le(25)] = None
 
 
 def _point_problems(point: Point, path: str, water_depth_m: float | None) -> list[Problem]:

@@ -4,11 +4,14 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
+from typing import Annotated
 
 import numpy as np
+from annotated_types import Ge, Le
 from numpy.typing import NDArray
 
 from stillthread.core.errors import InputError, Problem
+from stillthread.core.limits import Depth
 from stillthread.core.units import GRAVITY_M_S2
 from stillthread.core.water.density import fresh_water_density
 from stillthread.core.water.layers import Layers
@@ -24,8 +27,8 @@ GRID_M = 0.01
 class Contour:
     """One row of the depth-area table: the area [m²] of the lake at a depth [m] below the surface."""
 
-    depth_m: float
-    area_m2: float
+    depth_m: Depth
+    area_m2: Annotated[float, Ge(0), Le(1e11)]
 
 
 @dataclass(frozen=True)

@@ -1327,10 +1327,10 @@ export interface components {
             words: string;
         };
         /**
-         * BandOut
+         * Band
          * @description A run of depths holding a share of the belief.
          */
-        BandOut: {
+        Band: {
             /** Bottom M */
             bottom_m: number;
             /** Share */
@@ -1351,6 +1351,37 @@ export interface components {
             p10_m: number;
             /** P90 M */
             p90_m: number;
+        };
+        /**
+         * Before
+         * @description What a plan is compared with: schools and aim as they were, and what was read before (None: the same as now).
+         */
+        Before: {
+            /**
+             * Aim
+             * @default most
+             * @enum {string}
+             */
+            aim: "most" | "biggest" | "match";
+            read?: components["schemas"]["Read"] | null;
+            /**
+             * @default {
+             *       "attractor_at": "top",
+             *       "boat": "by-method",
+             *       "bottom_fish": "by-food",
+             *       "change_first": "by-takes",
+             *       "flies_on": "searching",
+             *       "line_ladder": "by-light",
+             *       "moving": "both",
+             *       "search": "likeliest",
+             *       "sliding_float": "by-weight",
+             *       "tippet": "by-water",
+             *       "tone": "by-water",
+             *       "very_cold": "both",
+             *       "wind_shore": "by-water"
+             *     }
+             */
+            schools: components["schemas"]["Schools"];
         };
         /**
          * BeliefOut
@@ -1403,6 +1434,13 @@ export interface components {
             gaps: number;
             /** Rows */
             rows: components["schemas"]["FoodFitOut"][];
+        };
+        /**
+         * BuildRequest
+         * @description A build to be added up.
+         */
+        BuildRequest: {
+            build: components["schemas"]["FlyBuild"];
         };
         /**
          * CalendarBody
@@ -1502,10 +1540,10 @@ export interface components {
             prey: components["schemas"]["PreyEntryOut"][];
         };
         /**
-         * CautionOut
-         * @description Something to mind.
+         * Caution
+         * @description Something to mind; `level` is note, caution or stop.
          */
-        CautionOut: {
+        Caution: {
             /** Code */
             code: string;
             /**
@@ -1517,17 +1555,17 @@ export interface components {
             sentence: string;
         };
         /**
-         * ChangesOut
+         * Changes
          * @description What to change, one thing at a time, in order.
          */
-        ChangesOut: {
+        Changes: {
             /** Follows */
             follows: string[];
             /**
              * Next Flies
              * @default []
              */
-            next_flies: components["schemas"]["NextFlyOut"][];
+            next_flies: components["schemas"]["NextFly"][];
             /**
              * Next Paces
              * @default []
@@ -1619,41 +1657,10 @@ export interface components {
             what: "bottom" | "cocked";
         };
         /**
-         * ComparedIn
-         * @description Schools and aim as they were before one was switched, and what was read before: the answer then says what changed.
+         * Contour
+         * @description One row of the depth-area table: the area [m²] of the lake at a depth [m] below the surface.
          */
-        ComparedIn: {
-            /**
-             * Aim
-             * @default most
-             * @enum {string}
-             */
-            aim: "most" | "biggest" | "match";
-            read?: components["schemas"]["ReadBeforeIn"] | null;
-            /**
-             * @default {
-             *       "attractor_at": "top",
-             *       "boat": "by-method",
-             *       "bottom_fish": "by-food",
-             *       "change_first": "by-takes",
-             *       "flies_on": "searching",
-             *       "line_ladder": "by-light",
-             *       "moving": "both",
-             *       "search": "likeliest",
-             *       "sliding_float": "by-weight",
-             *       "tippet": "by-water",
-             *       "tone": "by-water",
-             *       "very_cold": "both",
-             *       "wind_shore": "by-water"
-             *     }
-             */
-            schools: components["schemas"]["SchoolsIn"];
-        };
-        /**
-         * ContourIn
-         * @description One row of the depth-area table.
-         */
-        ContourIn: {
+        Contour: {
             /** Area M2 */
             area_m2: number;
             /**
@@ -1713,10 +1720,10 @@ export interface components {
             password: string;
         };
         /**
-         * CurveOut
+         * Curve
          * @description The temperature curve at the place; guessed below `measured_to_m`.
          */
-        CurveOut: {
+        Curve: {
             /** Measured To M */
             measured_to_m: number;
             /** Points */
@@ -1733,10 +1740,10 @@ export interface components {
             temperature_c: number;
         };
         /**
-         * CurvesOut
+         * Curves
          * @description Curves over depth, on `depths_m`; null where nothing was read.
          */
-        CurvesOut: {
+        Curves: {
             /** Depths M */
             depths_m: number[];
             /**
@@ -1803,10 +1810,10 @@ export interface components {
             which: "metric" | "feet";
         };
         /**
-         * DepthAtOut
+         * DepthAt
          * @description Where the point fly is `t_s` seconds after the line lands: estimate (None where none is made) and band.
          */
-        DepthAtOut: {
+        DepthAt: {
             /** Depth M */
             depth_m: number | null;
             /** High M */
@@ -1846,10 +1853,10 @@ export interface components {
             line_rate?: number | null;
         };
         /**
-         * EdgeOut
+         * Edge
          * @description A place that warms first.
          */
-        EdgeOut: {
+        Edge: {
             /** Place */
             place: string;
             /** Read */
@@ -2226,7 +2233,7 @@ export interface components {
          */
         FlyBody: {
             /** @description what it is tied with, at one of its hooks; decides its weight */
-            build?: components["schemas"]["FlyBuildDoc"] | null;
+            build?: components["schemas"]["FlyBuild"] | null;
             /**
              * Counts
              * @default []
@@ -2249,7 +2256,7 @@ export interface components {
              *       "steps": []
              *     }
              */
-            recipe: components["schemas"]["RecipeDoc"];
+            recipe: components["schemas"]["Recipe"];
             /** Stock */
             stock?: number | null;
             /**
@@ -2269,24 +2276,10 @@ export interface components {
             weight: "buoyant" | "unweighted" | "weighted";
         };
         /**
-         * FlyBuildAnswer
-         * @description A build added up: weight in water, sink speed, and the parts with what is assumed of them.
+         * FlyBuild
+         * @description What a fly is tied with: hook size, wire grade, bead, turns of lead-free wire, foam [mm³], bulk of the dressing.
          */
-        FlyBuildAnswer: {
-            /** Assumptions */
-            assumptions: string;
-            /** Parts */
-            parts: components["schemas"]["FlyPart"][];
-            /** Sink M S */
-            sink_m_s: number;
-            /** Submerged G */
-            submerged_g: number;
-        };
-        /**
-         * FlyBuildDoc
-         * @description What a fly is tied with.
-         */
-        FlyBuildDoc: {
+        FlyBuild: {
             /** Bead */
             bead?: ("tungsten" | "brass" | "glass" | "plastic") | null;
             /**
@@ -2325,6 +2318,20 @@ export interface components {
             wire: "light" | "standard" | "heavy";
         };
         /**
+         * FlyBuildAnswer
+         * @description A build added up: weight in water, sink speed, and the parts with what is assumed of them.
+         */
+        FlyBuildAnswer: {
+            /** Assumptions */
+            assumptions: string;
+            /** Parts */
+            parts: components["schemas"]["FlyPart"][];
+            /** Sink M S */
+            sink_m_s: number;
+            /** Submerged G */
+            submerged_g: number;
+        };
+        /**
          * FlyFile
          * @description A whole fly box as it goes in and out.
          */
@@ -2344,7 +2351,7 @@ export interface components {
          */
         FlyOut: {
             /** @description what it is tied with, at one of its hooks; decides its weight */
-            build?: components["schemas"]["FlyBuildDoc"] | null;
+            build?: components["schemas"]["FlyBuild"] | null;
             /**
              * Counts
              * @default []
@@ -2374,7 +2381,7 @@ export interface components {
              *       "steps": []
              *     }
              */
-            recipe: components["schemas"]["RecipeDoc"];
+            recipe: components["schemas"]["Recipe"];
             /**
              * Sink Class
              * @enum {string}
@@ -2466,7 +2473,7 @@ export interface components {
          */
         FoodHereOut: {
             /** Brings */
-            brings: components["schemas"]["PartOut"][];
+            brings: components["schemas"]["PreyPart"][];
             /** Density */
             density: number[];
             /** Kind */
@@ -2500,7 +2507,7 @@ export interface components {
              */
             prior: number;
             /** Shares */
-            shares: components["schemas"]["PreyShareOut"][];
+            shares: components["schemas"]["PreyShare"][];
         };
         /**
          * ForecastOut
@@ -2510,15 +2517,17 @@ export interface components {
             /** Fetched At */
             fetched_at: string | null;
             /** Hours */
-            hours: components["schemas"]["HourIn"][];
+            hours: components["schemas"]["Hour"][];
             /** Source */
             source: string;
         };
         /**
-         * HandMadeIn
-         * @description A set-up put together by hand; flies by key, top dropper first, point last. What is left out is worked out.
+         * HandMade
+         * @description A set-up put together by hand; line and flies by key, top dropper first, point last. What is left out is worked out.
+         *
+         *     `style` is the way its leader is cut and its bed lies (see STYLES).
          */
-        HandMadeIn: {
+        HandMade: {
             /** Cast M */
             cast_m?: number | null;
             /** Count S */
@@ -2561,10 +2570,10 @@ export interface components {
             style: "dry" | "team" | "buoyant-point" | "sinking-leader" | "float" | "tip-deep" | "flashy" | "over-bed" | "over-weed" | "up-slope" | "dangle" | "drifted";
         };
         /**
-         * HourIn
-         * @description The weather of one hour, as forecast.
+         * Hour
+         * @description The weather of one hour, from a forecast or as noted: SI, wind *from* in degrees true, pressure at sea level.
          */
-        HourIn: {
+        Hour: {
             /** Air Temperature C */
             air_temperature_c?: number | null;
             /** Cloud Oktas */
@@ -2845,6 +2854,7 @@ export interface components {
         LineOut: {
             /**
              * Density Profile
+             * @default level
              * @enum {string}
              */
             density_profile: "level" | "dense-middle" | "dense-front";
@@ -2860,17 +2870,29 @@ export interface components {
             id: string;
             /** Label Doubt */
             label_doubt: string | null;
-            /** Label Ips */
+            /**
+             * Label Ips
+             * @default 0
+             */
             label_ips: number;
             /** Measured M S */
-            measured_m_s: number | null;
-            /** Name */
+            measured_m_s?: number | null;
+            /**
+             * Name
+             * @default
+             */
             name: string;
-            /** Tip Length M */
+            /**
+             * Tip Length M
+             * @default 0
+             */
             tip_length_m: number;
             /** Title */
             title: string;
-            /** Weight Class */
+            /**
+             * Weight Class
+             * @default 7
+             */
             weight_class: number;
         };
         /**
@@ -2991,10 +3013,10 @@ export interface components {
             sounding_m: number;
         };
         /**
-         * MaterialDoc
-         * @description One material: the part it makes, what it is, colour and size in words.
+         * Material
+         * @description One material of a recipe: the part it makes, what it is, its colour and its size in words, if they matter.
          */
-        MaterialDoc: {
+        Material: {
             /**
              * Colour
              * @default
@@ -3054,7 +3076,7 @@ export interface components {
              * Points
              * @default []
              */
-            points: components["schemas"]["PointIn"][];
+            points: components["schemas"]["Point"][];
             /**
              * Step M
              * @default 1
@@ -3074,10 +3096,10 @@ export interface components {
             why: string;
         };
         /**
-         * NextFlyOut
+         * NextFly
          * @description A fly to put on next, and what it is against the one on now.
          */
-        NextFlyOut: {
+        NextFly: {
             /** Name */
             name: string;
             /** Why */
@@ -3231,10 +3253,10 @@ export interface components {
             sentence: string;
         };
         /**
-         * PairOut
-         * @description Starts for two anglers: numbers of two set-ups, and why these.
+         * Pair
+         * @description Starts for two anglers in one boat: which set-ups [index], and why these two.
          */
-        PairOut: {
+        Pair: {
             /** First */
             first: number;
             /** Second */
@@ -3243,22 +3265,12 @@ export interface components {
             why: string;
         };
         /**
-         * PartOut
-         * @description A prey's part of the food at a place.
-         */
-        PartOut: {
-            /** Prey */
-            prey: string;
-            /** Share */
-            share: number;
-        };
-        /**
          * PatternDoc
          * @description A pattern of a fly box. With `counts` the stock is their sum; left out, it is not counted.
          */
         PatternDoc: {
             /** @description what it is tied with, at one of its hooks; decides its weight */
-            build?: components["schemas"]["FlyBuildDoc"] | null;
+            build?: components["schemas"]["FlyBuild"] | null;
             /**
              * Counts
              * @default []
@@ -3281,7 +3293,7 @@ export interface components {
              *       "steps": []
              *     }
              */
-            recipe: components["schemas"]["RecipeDoc"];
+            recipe: components["schemas"]["Recipe"];
             /** Stock */
             stock?: number | null;
             /**
@@ -3332,7 +3344,7 @@ export interface components {
          */
         PlaceBeliefOut: {
             /** Bands */
-            bands: components["schemas"]["BandOut"][];
+            bands: components["schemas"]["Band"][];
             /** Bed M */
             bed_m: number;
             /** Depths M */
@@ -3425,10 +3437,7 @@ export interface components {
             name: string;
             /** Position */
             position: string;
-            /**
-             * Why
-             * @default
-             */
+            /** Why */
             why: string;
         };
         /**
@@ -3438,7 +3447,7 @@ export interface components {
         PlanAnswer: {
             belief: components["schemas"]["BeliefOut"];
             /** Cautions */
-            cautions: components["schemas"]["CautionOut"][];
+            cautions: components["schemas"]["Caution"][];
             /**
              * Changed
              * @description what is another than in the plan it is compared with
@@ -3452,9 +3461,9 @@ export interface components {
              * @default []
              */
             moved_by: string[];
-            pair?: components["schemas"]["PairOut"] | null;
+            pair?: components["schemas"]["Pair"] | null;
             /** Ruled Out */
-            ruled_out: components["schemas"]["RuledOutOut"][];
+            ruled_out: components["schemas"]["RuledOut"][];
             /** Set Ups */
             set_ups: components["schemas"]["SetUpOut"][];
             /**
@@ -3480,11 +3489,18 @@ export interface components {
              * By Hand
              * @default []
              */
-            by_hand: components["schemas"]["HandMadeIn"][];
-            compared_with?: components["schemas"]["ComparedIn"] | null;
-            /** Found M */
+            by_hand: components["schemas"]["HandMade"][];
+            /** @description schools and aim as they were, and what was read before: the answer says what changed */
+            compared_with?: components["schemas"]["Before"] | null;
+            /**
+             * Found M
+             * @description a depth found today by one method
+             */
             found_m?: number | null;
-            /** Place */
+            /**
+             * Place
+             * @description name of the place; left out = the best one
+             */
             place?: string | null;
             /**
              * @default {
@@ -3506,14 +3522,15 @@ export interface components {
              *       "wind_m_s": null
              *     }
              */
-            reading: components["schemas"]["ReadingIn"];
+            reading: components["schemas"]["Reading"];
             /**
              * Samples
              * @default []
              */
-            samples: components["schemas"]["SampleIn"][];
+            samples: components["schemas"]["ThroatSample"][];
             /**
              * Session H
+             * @description how long it is fished
              * @default 4
              */
             session_h: number;
@@ -3521,7 +3538,7 @@ export interface components {
              * Sightings
              * @default []
              */
-            sightings: components["schemas"]["SightingIn"][];
+            sightings: components["schemas"]["Sighting"][];
             /**
              * Water Id
              * Format: uuid
@@ -3530,10 +3547,12 @@ export interface components {
             /**
              * When
              * Format: date-time
+             * @description RFC 3339 with the water's own offset
              */
             when: string;
             /**
              * Without
+             * @description factors that count for nothing
              * @default []
              */
             without: ("temperature" | "oxygen" | "light" | "food" | "rises" | "season" | "stocking" | "wind" | "own-log" | "found")[];
@@ -3561,10 +3580,10 @@ export interface components {
             when: string;
         };
         /**
-         * PointIn
-         * @description One sample on the cord. Ranges are checked with the water's depth at hand, so the message can help.
+         * Point
+         * @description One sample on the cord: depth below the surface [m], temperature [°C], dissolved oxygen [mg/L] if measured.
          */
-        PointIn: {
+        Point: {
             /** Depth M */
             depth_m: number;
             /** Oxygen Mg L */
@@ -3615,26 +3634,20 @@ export interface components {
             weather: string;
         };
         /**
-         * PreyOut
-         * @description A food and its share now, with the share by season alone.
+         * PreyPart
+         * @description A prey's part of the food at a place.
          */
-        PreyOut: {
-            /** About */
-            about: string;
-            /** Key */
-            key: string;
-            /** Name */
-            name: string;
-            /** Season Share */
-            season_share: number;
+        PreyPart: {
+            /** Prey */
+            prey: string;
             /** Share */
             share: number;
         };
         /**
-         * PreyShareOut
-         * @description A food, its share now and by season alone.
+         * PreyShare
+         * @description A food and its share now, with the share by season alone.
          */
-        PreyShareOut: {
+        PreyShare: {
             /** About */
             about: string;
             /** Key */
@@ -3680,7 +3693,7 @@ export interface components {
             /** Notes */
             notes: string[];
             /** Points */
-            points: components["schemas"]["PointIn"][];
+            points: components["schemas"]["Point"][];
             /** Taken At */
             taken_at: string | null;
             /**
@@ -3722,16 +3735,6 @@ export interface components {
             words: string;
         };
         /**
-         * RangeOut
-         * @description The slowest and the fastest, m/s.
-         */
-        RangeOut: {
-            /** High M S */
-            high_m_s: number;
-            /** Low M S */
-            low_m_s: number;
-        };
-        /**
          * RateOut
          * @description A count in hours of effort: rate per hour with its exact 95 % interval, or None without effort.
          */
@@ -3748,6 +3751,30 @@ export interface components {
             per_hour: number | null;
         };
         /**
+         * Read
+         * @description What was read at one time on the water's own clock, where, and everything seen.
+         */
+        Read: {
+            /** Place */
+            place?: string | null;
+            reading?: components["schemas"]["Reading"];
+            /**
+             * Samples
+             * @default []
+             */
+            samples: components["schemas"]["ThroatSample"][];
+            /**
+             * Sightings
+             * @default []
+             */
+            sightings: components["schemas"]["Sighting"][];
+            /**
+             * When
+             * Format: date-time
+             */
+            when: string;
+        };
+        /**
          * ReadAnswer
          * @description What `./still read` prints.
          */
@@ -3759,10 +3786,10 @@ export interface components {
             /** Behaviour */
             behaviour: string | null;
             /** Cautions */
-            cautions: components["schemas"]["CautionOut"][];
-            curves: components["schemas"]["CurvesOut"];
+            cautions: components["schemas"]["Caution"][];
+            curves: components["schemas"]["Curves"];
             /** Edges */
-            edges: components["schemas"]["EdgeOut"][];
+            edges: components["schemas"]["Edge"][];
             food: components["schemas"]["FoodOut"];
             /** Guessed */
             guessed: string[];
@@ -3777,56 +3804,12 @@ export interface components {
              * @constant
              */
             version: 1;
-            welfare: components["schemas"]["WelfareOut"] | null;
+            welfare: components["schemas"]["Welfare"] | null;
             wind: components["schemas"]["WindOut"] | null;
             /** Wind Hours */
             wind_hours: components["schemas"]["WindHourOut"][];
             /** Wind Turns */
             wind_turns: string[];
-        };
-        /**
-         * ReadBeforeIn
-         * @description What was read before, to be compared with.
-         */
-        ReadBeforeIn: {
-            /** Place */
-            place?: string | null;
-            /**
-             * @default {
-             *       "air_temperature_c": null,
-             *       "clarity": null,
-             *       "cloud_oktas": null,
-             *       "gust_m_s": null,
-             *       "level_m": null,
-             *       "profile": [],
-             *       "profile_at": null,
-             *       "sea_level_pressure_hpa": null,
-             *       "secchi_m": null,
-             *       "sources": {},
-             *       "station_pressure_hpa": null,
-             *       "surface": null,
-             *       "thunder": false,
-             *       "water_depth_m": null,
-             *       "wind_from_deg": null,
-             *       "wind_m_s": null
-             *     }
-             */
-            reading: components["schemas"]["ReadingIn"];
-            /**
-             * Samples
-             * @default []
-             */
-            samples: components["schemas"]["SampleIn"][];
-            /**
-             * Sightings
-             * @default []
-             */
-            sightings: components["schemas"]["SightingIn"][];
-            /**
-             * When
-             * Format: date-time
-             */
-            when: string;
         };
         /**
          * ReadBody
@@ -3855,17 +3838,17 @@ export interface components {
              *       "wind_m_s": null
              *     }
              */
-            reading: components["schemas"]["ReadingIn"];
+            reading: components["schemas"]["Reading"];
             /**
              * Samples
              * @default []
              */
-            samples: components["schemas"]["SampleIn"][];
+            samples: components["schemas"]["ThroatSample"][];
             /**
              * Sightings
              * @default []
              */
-            sightings: components["schemas"]["SightingIn"][];
+            sightings: components["schemas"]["Sighting"][];
             /**
              * When
              * Format: date-time
@@ -3873,34 +3856,12 @@ export interface components {
             when: string;
         };
         /**
-         * ReadingBody
-         * @description A reading and what was seen with it.
+         * Reading
+         * @description What was measured or seen at one time; everything may be missing. SI units, wind *from* in degrees true.
+         *
+         *     Ranges of temperatures, depths and wind are checked with the water at hand, so that the message can help.
          */
-        ReadingBody: {
-            /** Place */
-            place?: string | null;
-            reading: components["schemas"]["ReadingIn"];
-            /**
-             * Samples
-             * @default []
-             */
-            samples: components["schemas"]["SampleIn"][];
-            /**
-             * Sightings
-             * @default []
-             */
-            sightings: components["schemas"]["SightingIn"][];
-            /**
-             * Taken At
-             * Format: date-time
-             */
-            taken_at: string;
-        };
-        /**
-         * ReadingIn
-         * @description What was read at the water; everything may be left out.
-         */
-        ReadingIn: {
+        Reading: {
             /** Air Temperature C */
             air_temperature_c?: number | null;
             /** Clarity */
@@ -3918,7 +3879,7 @@ export interface components {
              * Profile
              * @default []
              */
-            profile: components["schemas"]["PointIn"][];
+            profile: components["schemas"]["Point"][];
             /**
              * Profile At
              * @description when the temperatures were read, where earlier
@@ -3934,9 +3895,8 @@ export interface components {
             /**
              * Sources
              * @description where a value is from; left out = typed
-             * @default {}
              */
-            sources: {
+            sources?: {
                 [key: string]: "typed" | "instrument" | "forecast" | "guessed";
             };
             /**
@@ -3971,6 +3931,30 @@ export interface components {
             wind_m_s?: number | null;
         };
         /**
+         * ReadingBody
+         * @description A reading and what was seen with it, to be kept.
+         */
+        ReadingBody: {
+            /** Place */
+            place?: string | null;
+            reading: components["schemas"]["Reading"];
+            /**
+             * Samples
+             * @default []
+             */
+            samples: components["schemas"]["ThroatSample"][];
+            /**
+             * Sightings
+             * @default []
+             */
+            sightings: components["schemas"]["Sighting"][];
+            /**
+             * Taken At
+             * Format: date-time
+             */
+            taken_at: string;
+        };
+        /**
          * ReadingOut
          * @description A stored reading.
          */
@@ -3982,17 +3966,17 @@ export interface components {
             id: string;
             /** Place */
             place?: string | null;
-            reading: components["schemas"]["ReadingIn"];
+            reading: components["schemas"]["Reading"];
             /**
              * Samples
              * @default []
              */
-            samples: components["schemas"]["SampleIn"][];
+            samples: components["schemas"]["ThroatSample"][];
             /**
              * Sightings
              * @default []
              */
-            sightings: components["schemas"]["SightingIn"][];
+            sightings: components["schemas"]["Sighting"][];
             /**
              * Taken At
              * Format: date-time
@@ -4000,30 +3984,30 @@ export interface components {
             taken_at: string;
         };
         /**
-         * ReasonOut
-         * @description A reason and the factor it belongs to.
+         * Reason
+         * @description One reason in words, and the factor it belongs to.
          */
-        ReasonOut: {
+        Reason: {
             /** Factor */
             factor: string;
             /** Sentence */
             sentence: string;
         };
         /**
-         * RecipeDoc
-         * @description Materials and ordered steps.
+         * Recipe
+         * @description Materials and steps of one pattern.
          */
-        RecipeDoc: {
+        Recipe: {
             /**
              * Materials
              * @default []
              */
-            materials: components["schemas"]["MaterialDoc"][];
+            materials: components["schemas"]["Material"][];
             /**
              * Steps
              * @default []
              */
-            steps: components["schemas"]["StepDoc"][];
+            steps: components["schemas"]["Step"][];
         };
         /**
          * RecordedLineOut
@@ -4050,10 +4034,10 @@ export interface components {
             wild: number;
         };
         /**
-         * RetrieveOut
-         * @description How to bring it back.
+         * Retrieve
+         * @description How the line comes back: kind, words, speed [m/s] and pull [m] and pause [s] where they apply; `key` names it.
          */
-        RetrieveOut: {
+        Retrieve: {
             /**
              * Key
              * @default
@@ -4062,9 +4046,9 @@ export interface components {
             /** Kind */
             kind: string;
             /** Pause S */
-            pause_s: number | null;
+            pause_s?: number | null;
             /** Pull M */
-            pull_m: number | null;
+            pull_m?: number | null;
             /** Speed M S */
             speed_m_s: number;
             /** Words */
@@ -4094,10 +4078,12 @@ export interface components {
             name: string;
         };
         /**
-         * RuledOutOut
-         * @description Something not offered, and why.
+         * RuledOut
+         * @description Something not offered and why; `kind` is rule, kit, depth, landing, warmth or not-computed.
+         *
+         *     `by_hand` is the number of the hand-made set-up it was.
          */
-        RuledOutOut: {
+        RuledOut: {
             /**
              * By Hand
              * @description number of the hand-made set-up it was
@@ -4114,10 +4100,10 @@ export interface components {
             what: string;
         };
         /**
-         * RulesIn
-         * @description The water's rules as the angler read them.
+         * Rules
+         * @description The water's rules as the angler read them; None where not noted. Never a claim to know the law.
          */
-        RulesIn: {
+        Rules: {
             /** Barbless */
             barbless?: boolean | null;
             /** Droppers Allowed */
@@ -4138,10 +4124,10 @@ export interface components {
             stop_above_c?: number | null;
         };
         /**
-         * RungOut
-         * @description One step of the search, in the order to try them.
+         * Rung
+         * @description One step of the search: a count [s] or a float's hang [m], and the depth [m] it puts the point fly at.
          */
-        RungOut: {
+        Rung: {
             /** Count S */
             count_s: number | null;
             /** Depth M */
@@ -4162,18 +4148,10 @@ export interface components {
             title: string;
         };
         /**
-         * SampleIn
-         * @description What one fish had in its throat.
+         * SampleItem
+         * @description One kind in a throat sample: prey key, how many, body length [mm], colour, and 'live' (fresh) or 'digested'.
          */
-        SampleIn: {
-            /** Items */
-            items: components["schemas"]["SampleItemIn"][];
-        };
-        /**
-         * SampleItemIn
-         * @description One kind of food in a throat sample.
-         */
-        SampleItemIn: {
+        SampleItem: {
             /** Colour */
             colour?: ("black" | "brown" | "olive" | "tan" | "orange" | "red" | "maroon" | "green" | "chartreuse" | "white" | "pale" | "silver" | "grey" | "blue" | "yellow" | "clear") | null;
             /** Count */
@@ -4193,10 +4171,10 @@ export interface components {
             state: "live" | "digested";
         };
         /**
-         * SchoolsIn
-         * @description The angler's answers where anglers disagree; each default is stated.
+         * Schools
+         * @description An angler's answer to every question, each with its question; what is not answered is the default, which stands first.
          */
-        SchoolsIn: {
+        Schools: {
             /**
              * Attractor At
              * @description Where the attractor goes; default: the top dropper while searching
@@ -4328,7 +4306,7 @@ export interface components {
             /** Place */
             place: string | null;
             /** Points */
-            points: components["schemas"]["PointIn"][];
+            points: components["schemas"]["Point"][];
             /** State */
             state: string;
             /**
@@ -4381,8 +4359,8 @@ export interface components {
             /** Cast M */
             cast_m: number;
             /** Cautions */
-            cautions: components["schemas"]["CautionOut"][];
-            changes?: components["schemas"]["ChangesOut"] | null;
+            cautions: components["schemas"]["Caution"][];
+            changes?: components["schemas"]["Changes"] | null;
             /** Count S */
             count_s: number | null;
             /** Depth Note */
@@ -4410,7 +4388,7 @@ export interface components {
              * Ladder
              * @default []
              */
-            ladder: components["schemas"]["RungOut"][];
+            ladder: components["schemas"]["Rung"][];
             /** Leader */
             leader: components["schemas"]["SectionOut"][];
             /** Leader Length M */
@@ -4429,10 +4407,10 @@ export interface components {
             /** Place */
             place: string;
             /** Reasons */
-            reasons: components["schemas"]["ReasonOut"][];
+            reasons: components["schemas"]["Reason"][];
             /** Relative */
             relative: number;
-            retrieve: components["schemas"]["RetrieveOut"];
+            retrieve: components["schemas"]["Retrieve"];
             /**
              * Rigging S
              * @description seconds to tie it on
@@ -4456,7 +4434,7 @@ export interface components {
             /** @description the same rig and cast for ./still simulate */
             simulate?: components["schemas"]["SimulateRequest"] | null;
             /** Sink Table */
-            sink_table: components["schemas"]["DepthAtOut"][];
+            sink_table: components["schemas"]["DepthAt"][];
             /**
              * Stance
              * @default
@@ -4466,8 +4444,9 @@ export interface components {
              * Style
              * @description the way within the method
              * @default team
+             * @enum {string}
              */
-            style: string;
+            style: "dry" | "team" | "buoyant-point" | "sinking-leader" | "float" | "tip-deep" | "flashy" | "over-bed" | "over-weed" | "up-slope" | "dangle" | "drifted";
             /** Target M */
             target_m: number;
             /** Title */
@@ -4501,12 +4480,16 @@ export interface components {
              * @default []
              */
             methods_left_out: ("dry" | "nymphs" | "float" | "sink-tip" | "intermediate" | "sinking")[];
-            /** Net M */
+            /**
+             * Net M
+             * @description how far the net reaches from the hand
+             */
             net_m: number;
             /** Rod M */
             rod_m: number;
             /**
              * Rods
+             * @description rods that can stand rigged beforehand
              * @default 1
              */
             rods: number;
@@ -4527,7 +4510,7 @@ export interface components {
              *       "wind_shore": "by-water"
              *     }
              */
-            schools: components["schemas"]["SchoolsIn"];
+            schools: components["schemas"]["Schools"];
             /**
              * Temperature Unit
              * @enum {string}
@@ -4555,10 +4538,10 @@ export interface components {
             t_s: number;
         };
         /**
-         * SightingIn
-         * @description Something seen: a prey, a rise form or a sign, how much, and how prey was met.
+         * Sighting
+         * @description Something seen: a prey (by key), a rise form or a sign, how much, and how prey was met.
          */
-        SightingIn: {
+        Sighting: {
             /**
              * Abundance
              * @default some
@@ -4641,7 +4624,7 @@ export interface components {
             /** Drift M S */
             drift_m_s?: number | null;
             /** Flies */
-            flies: components["schemas"]["TiedFlyDoc"][];
+            flies: components["schemas"]["TiedFly"][];
             float?: components["schemas"]["FloatDoc"] | null;
             /**
              * Hang S
@@ -4801,6 +4784,16 @@ export interface components {
              * @enum {string}
              */
             top_by: "surface" | "warmth";
+        };
+        /**
+         * SpeedRange
+         * @description The slowest and the fastest, m/s.
+         */
+        SpeedRange: {
+            /** High M S */
+            high_m_s: number;
+            /** Low M S */
+            low_m_s: number;
         };
         /**
          * SpellBody
@@ -4974,7 +4967,7 @@ export interface components {
          */
         StarterFly: {
             /** @description what it is tied with, at one of its hooks; decides its weight */
-            build?: components["schemas"]["FlyBuildDoc"] | null;
+            build?: components["schemas"]["FlyBuild"] | null;
             /**
              * Counts
              * @default []
@@ -4999,7 +4992,7 @@ export interface components {
              *       "steps": []
              *     }
              */
-            recipe: components["schemas"]["RecipeDoc"];
+            recipe: components["schemas"]["Recipe"];
             /** Stock */
             stock?: number | null;
             /**
@@ -5027,10 +5020,10 @@ export interface components {
             keys: string[];
         };
         /**
-         * StepDoc
-         * @description One tying step and its caution.
+         * Step
+         * @description One tying step, and the caution of a tricky one.
          */
-        StepDoc: {
+        Step: {
             /**
              * Caution
              * @default
@@ -5133,6 +5126,14 @@ export interface components {
             top_m: number;
         };
         /**
+         * ThroatSample
+         * @description What one fish had in its throat.
+         */
+        ThroatSample: {
+            /** Items */
+            items: components["schemas"]["SampleItem"][];
+        };
+        /**
          * TieListBody
          * @description A plan's inputs, and how many copies of each of its flies are wanted.
          */
@@ -5147,16 +5148,23 @@ export interface components {
              * By Hand
              * @default []
              */
-            by_hand: components["schemas"]["HandMadeIn"][];
-            compared_with?: components["schemas"]["ComparedIn"] | null;
+            by_hand: components["schemas"]["HandMade"][];
+            /** @description schools and aim as they were, and what was read before: the answer says what changed */
+            compared_with?: components["schemas"]["Before"] | null;
             /**
              * Copies
              * @default 3
              */
             copies: number;
-            /** Found M */
+            /**
+             * Found M
+             * @description a depth found today by one method
+             */
             found_m?: number | null;
-            /** Place */
+            /**
+             * Place
+             * @description name of the place; left out = the best one
+             */
             place?: string | null;
             /**
              * @default {
@@ -5178,14 +5186,15 @@ export interface components {
              *       "wind_m_s": null
              *     }
              */
-            reading: components["schemas"]["ReadingIn"];
+            reading: components["schemas"]["Reading"];
             /**
              * Samples
              * @default []
              */
-            samples: components["schemas"]["SampleIn"][];
+            samples: components["schemas"]["ThroatSample"][];
             /**
              * Session H
+             * @description how long it is fished
              * @default 4
              */
             session_h: number;
@@ -5193,7 +5202,7 @@ export interface components {
              * Sightings
              * @default []
              */
-            sightings: components["schemas"]["SightingIn"][];
+            sightings: components["schemas"]["Sighting"][];
             /**
              * Water Id
              * Format: uuid
@@ -5202,10 +5211,12 @@ export interface components {
             /**
              * When
              * Format: date-time
+             * @description RFC 3339 with the water's own offset
              */
             when: string;
             /**
              * Without
+             * @description factors that count for nothing
              * @default []
              */
             without: ("temperature" | "oxygen" | "light" | "food" | "rises" | "season" | "stocking" | "wind" | "own-log" | "found")[];
@@ -5244,10 +5255,12 @@ export interface components {
             wanted: number;
         };
         /**
-         * TiedFlyDoc
-         * @description A fly or a shot on the leader: weight in water and terminal speed, both negative if it floats.
+         * TiedFly
+         * @description A fly on the leader: distance from the fly line [m], dropper [m], weight in water [g] and terminal speed [m/s].
+         *
+         *     Negative weight and speed: it floats. Split shot is a fly without a hook: heavy, quick, no dropper.
          */
-        TiedFlyDoc: {
+        TiedFly: {
             /**
              * Dropper M
              * @default 0
@@ -5305,10 +5318,7 @@ export interface components {
         WaterBody: {
             /** Elevation M */
             elevation_m?: number | null;
-            /**
-             * Fetch M
-             * @description run of the wind, where there is no outline
-             */
+            /** Fetch M */
             fetch_m?: number | null;
             /**
              * Hemisphere
@@ -5321,7 +5331,7 @@ export interface components {
              * @description areas by depth, surface first
              * @default []
              */
-            hypsography: components["schemas"]["ContourIn"][];
+            hypsography: components["schemas"]["Contour"][];
             /** Latitude Deg */
             latitude_deg?: number | null;
             /** Longitude Deg */
@@ -5345,7 +5355,7 @@ export interface components {
              *       "stop_above_c": null
              *     }
              */
-            rules: components["schemas"]["RulesIn"];
+            rules: components["schemas"]["Rules"];
             /** Rules Read On */
             rules_read_on?: string | null;
             /**
@@ -5382,7 +5392,7 @@ export interface components {
             /** Downwind Shore */
             downwind_shore: string | null;
             /** Food */
-            food: components["schemas"]["PreyOut"][];
+            food: components["schemas"]["PreyShare"][];
             /** Light Comfort M */
             light_comfort_m: number;
             /** Light Surface */
@@ -5391,7 +5401,7 @@ export interface components {
             secchi_m: number;
             /** Sun Elevation Deg */
             sun_elevation_deg: number;
-            temperature: components["schemas"]["CurveOut"] | null;
+            temperature: components["schemas"]["Curve"] | null;
             /** Thermocline Bottom M */
             thermocline_bottom_m: number | null;
             /** Thermocline M */
@@ -5410,10 +5420,7 @@ export interface components {
         WaterOut: {
             /** Elevation M */
             elevation_m?: number | null;
-            /**
-             * Fetch M
-             * @description run of the wind, where there is no outline
-             */
+            /** Fetch M */
             fetch_m?: number | null;
             /**
              * Hemisphere
@@ -5426,7 +5433,7 @@ export interface components {
              * @description areas by depth, surface first
              * @default []
              */
-            hypsography: components["schemas"]["ContourIn"][];
+            hypsography: components["schemas"]["Contour"][];
             /**
              * Id
              * Format: uuid
@@ -5455,7 +5462,7 @@ export interface components {
              *       "stop_above_c": null
              *     }
              */
-            rules: components["schemas"]["RulesIn"];
+            rules: components["schemas"]["Rules"];
             /** Rules Read On */
             rules_read_on?: string | null;
             /**
@@ -5479,10 +5486,10 @@ export interface components {
             time_zone: string;
         };
         /**
-         * WelfareOut
-         * @description When to leave fish alone, by the warmest water a hooked one is played through.
+         * Welfare
+         * @description What the warmest water a hooked fish crosses means: `level` is ok, tiring, caution or stop.
          */
-        WelfareOut: {
+        Welfare: {
             /**
              * Level
              * @enum {string}
@@ -5552,7 +5559,7 @@ export interface components {
             chill_c: number | null;
             /** Drift */
             drift: {
-                [key: string]: components["schemas"]["RangeOut"];
+                [key: string]: components["schemas"]["SpeedRange"];
             };
             /**
              * Fetch From
@@ -9255,7 +9262,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["FlyBuildDoc"];
+                "application/json": components["schemas"]["BuildRequest"];
             };
         };
         responses: {

@@ -19,7 +19,7 @@ export default function CardPage() {
   return <WithWater>{(water) => <Card water={water} />}</WithWater>;
 }
 
-function Rules({ rules }: { rules: Schemas["RulesIn"] }) {
+function Rules({ rules }: { rules: Schemas["Rules"] }) {
   const { settings, say } = useReader();
   const told = [
     rules.max_flies != null && words.flyCount(rules.max_flies),
@@ -134,7 +134,7 @@ function Card({ water }: { water: Water }) {
         <CardParts setUp={setUp} notes={notes.map((c) => say(c.sentence))} />
         <section className="border-t border-rule py-1.5">
           <h2 className="text-base">{words.rules}</h2>
-          <Rules rules={water.rules ?? ({} as Schemas["RulesIn"])} />
+          <Rules rules={water.rules ?? ({} as Schemas["Rules"])} />
         </section>
       </article>
     </div>

@@ -79,7 +79,7 @@ export function draftOfPattern(body: Body): PatternDraft {
 }
 
 /** `part: colour / what / size`; with one word it is the what, with two colour and what. */
-function readMaterial(line: string): Schemas["MaterialDoc"] | null {
+function readMaterial(line: string): Schemas["Material"] | null {
   const at = line.indexOf(":");
   if (at < 1) return null;
   const parts = line
@@ -87,7 +87,7 @@ function readMaterial(line: string): Schemas["MaterialDoc"] | null {
     .split("/")
     .map((p) => p.trim());
   const [colour = "", what = "", size = ""] = parts.length === 1 ? ["", parts[0] ?? ""] : parts;
-  return { part: line.slice(0, at).trim() as Schemas["MaterialDoc"]["part"], what, colour, size };
+  return { part: line.slice(0, at).trim() as Schemas["Material"]["part"], what, colour, size };
 }
 
 /** `what to do | what to mind`; the bar and what follows may be left out. */
@@ -150,7 +150,7 @@ export function readPattern(
           }
         : null,
       recipe: {
-        materials: materials.filter((m): m is Schemas["MaterialDoc"] => m != null),
+        materials: materials.filter((m): m is Schemas["Material"] => m != null),
         steps: draft.steps
           .split("\n")
           .map(readStep)

@@ -48,7 +48,8 @@ export function useTakeBox() {
 export function useBuildParts(fly: Fly, open: boolean) {
   return useQuery({
     queryKey: ["fly-build", fly.build],
-    queryFn: () => need(api.POST("/api/thread/fly", { body: fly.build as NonNullable<Fly["build"]> })),
+    queryFn: () =>
+      need(api.POST("/api/thread/fly", { body: { build: fly.build as NonNullable<Fly["build"]> } })),
     enabled: open && fly.build != null,
     staleTime: Number.POSITIVE_INFINITY,
   });

@@ -7,7 +7,7 @@ import { useReader, useSaveSettings } from "../../lib/session";
 import { Field, Select } from "../../ui/controls";
 import { words } from "./strings";
 
-type Schools = Schemas["SchoolsIn"];
+type Schools = Schemas["Schools"];
 
 export default function SchoolsPart() {
   const { settings, say } = useReader();

@@ -14,7 +14,7 @@ import {
 import { words } from "./strings";
 
 type Body = Schemas["WaterBody"];
-type Contour = Schemas["ContourIn"];
+type Contour = Schemas["Contour"];
 type Kind = Schemas["PlaceBody"]["kind"];
 export type Species = NonNullable<Body["species"]>[number];
 

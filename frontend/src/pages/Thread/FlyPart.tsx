@@ -9,7 +9,7 @@ import { faultAt, leaderLength, type TiedFly } from "./rig";
 import { words } from "./strings";
 import { useBuild } from "./useThread";
 
-type Build = Schemas["FlyBuildDoc"];
+type Build = Schemas["FlyBuild"];
 
 function Options({ list }: { list: readonly string[] }) {
   return (
@@ -55,7 +55,7 @@ function BuildForm({ onUse }: { onUse: (grams: number, speed: number) => void })
           unit={units.count}
           value={build.hook}
           onChange={(v) => set({ hook: Math.round(v) })}
-          problem={faultAt(problems, "hook")}
+          problem={faultAt(problems, "build.hook")}
           className="w-20"
         />
         <Field label={words.wire} className="w-32">
@@ -82,7 +82,7 @@ function BuildForm({ onUse }: { onUse: (grams: number, speed: number) => void })
             unit={units.mm}
             value={build.bead_mm}
             onChange={(v) => set({ bead_mm: v })}
-            problem={faultAt(problems, "bead_mm")}
+            problem={faultAt(problems, "build.bead_mm")}
           />
         )}
         <Amount

@@ -3,7 +3,7 @@ import type { Problem, Schemas } from "../../api/client";
 
 export type RigDoc = Schemas["SimulateRequest"];
 export type Answer = Schemas["SimulateAnswer"];
-export type TiedFly = Schemas["TiedFlyDoc"];
+export type TiedFly = Schemas["TiedFly"];
 export type Piece = Schemas["PieceDoc"];
 
 export const START: RigDoc = {

@@ -53,7 +53,7 @@ export function useTable() {
 
 export function useBuild() {
   return useMutation({
-    mutationFn: (body: Schemas["FlyBuildDoc"]) => need(api.POST("/api/thread/fly", { body })),
+    mutationFn: (build: Schemas["FlyBuild"]) => need(api.POST("/api/thread/fly", { body: { build } })),
   });
 }
 

@@ -30,7 +30,7 @@ function Arrow({ fromDeg }: { fromDeg: number }) {
 }
 
 /** The forecast's hour nearest to now goes into the reading, marked as forecast. */
-function fromForecast(draft: Draft, hour: Schemas["HourIn"]): Partial<Draft> {
+function fromForecast(draft: Draft, hour: Schemas["Hour"]): Partial<Draft> {
   const wind = (v: number | null | undefined) => (v == null ? "" : boxText(windTo(draft.windUnit, v), 1));
   const sources = typed(draft.sources, "wind", "cloud", "air_temperature", "pressure");
   return {

@@ -1,6 +1,6 @@
 import type { Schemas } from "../../api/client";
 
-type Clarity = NonNullable<Schemas["ReadingIn"]["clarity"]>;
+type Clarity = NonNullable<Schemas["Reading"]["clarity"]>;
 
 export const words = {
   title: "What you read",

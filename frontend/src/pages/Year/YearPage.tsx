@@ -45,7 +45,7 @@ function Overlay({ profiles, picked, water }: { profiles: Profile[]; picked: str
   const warmest = Math.max(10, ...profiles.flatMap((p) => p.points.map((q) => q.temperature_c)));
   const x0 = scale.cordX + 24;
   const x = (t: number) => x0 + ((scale.width - x0 - 56) * t) / warmest;
-  const draw = line<Schemas["PointIn"]>()
+  const draw = line<Schemas["Point"]>()
     .x((p) => x(p.temperature_c))
     .y((p) => scale.y(p.depth_m));
   const chosen = profiles.find((p) => p.id === picked);
