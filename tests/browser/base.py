@@ -81,7 +81,7 @@ def outfit(user: User, feet: bool = False) -> str:
     def place(name: str, kind: str, top_m: float, bottom_m: float, top_ft: float, bottom_ft: float) -> PlaceBody:
         depths = (top_ft * FOOT_M, bottom_ft * FOOT_M) if feet else (top_m, bottom_m)
         told = {"name": name, "kind": kind, "depth_min_m": depths[0], "depth_max_m": depths[1]}
-        return PlaceBody.model_validate({"id": uuid.uuid4(), **told})
+        return PlaceBody(id=uuid.uuid4(), **told)
 
     water = WaterBody.model_validate(
         {
@@ -89,7 +89,7 @@ def outfit(user: User, feet: bool = False) -> str:
             "max_depth_m": 26 * FOOT_M if feet else 8.0,
             "time_zone": "Europe/London",
             "rules": {"max_flies": 2},
-            "places": [place(*one).model_dump() for one in places],
+            "places": [place(*one) for one in places],
         }
     )
     return str(put_water(user, uuid.uuid4(), water).id)

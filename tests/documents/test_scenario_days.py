@@ -18,7 +18,7 @@ from stillthread.documents.strict import parse_document
 from tests.checks import some
 
 FOLDER = pathlib.Path(__file__).resolve().parents[1] / "data" / "days"
-STAY_AWAY = ("16-twenty-one-to-return",)  # days on which nothing is offered
+STAY_AWAY = ("16-twenty-one-to-return", "40-hot-pond-to-return")  # days on which nothing is offered
 NAMES = sorted(p.stem for p in FOLDER.glob("*.json") if not p.stem.endswith(".expect"))
 
 
@@ -55,6 +55,11 @@ def meets(test, wanted, found):
     test.assertTrue(set(wanted) & set(found), f"none of {wanted} among {sorted(set(found))}")
 
 
+def outside(answer, band):
+    """The set-ups whose point fly fishes nowhere in a band [m]."""
+    return [s.title for s in answer.set_ups if not (s.low_m <= band[1] and s.high_m >= band[0])]
+
+
 def tones(answer, document):
     by_key = {f.key: f.tone for f in document.flies}
     return [by_key[key] for key in flies_of(answer)]
@@ -80,6 +85,17 @@ CHECKS = {
     "half_band_at_least_m": lambda t, a, d, v: t.assertGreaterEqual(
         chosen(a).bands[0].bottom_m - chosen(a).bands[0].top_m, v
     ),
+    "place_any": lambda t, a, d, v: t.assertIn(a.belief.chosen, v),
+    "least_set_ups": lambda t, a, d, v: t.assertGreaterEqual(len(a.set_ups), v),
+    "two_methods_any": lambda t, a, d, v: meets(t, v, [s.method for s in a.set_ups[:2]]),
+    "two_methods_not": lambda t, a, d, v: t.assertFalse(set(v) & {s.method for s in a.set_ups[:2]}),
+    "two_flies_any": lambda t, a, d, v: meets(t, v, [f.key for s in a.set_ups[:2] for f in s.flies]),
+    "first_methods_any": lambda t, a, d, v: t.assertIn(a.set_ups[0].method, v),
+    "first_flies_any": lambda t, a, d, v: meets(t, v, [f.key for f in a.set_ups[0].flies]),
+    "never_methods": lambda t, a, d, v: t.assertFalse(set(v) & {s.method for s in a.set_ups}),
+    "hooks_any": lambda t, a, d, v: meets(t, v, [f.hook for s in a.set_ups[:2] for f in s.flies]),
+    "every_set_up_between": lambda t, a, d, v: t.assertEqual(outside(a, v), []),
+    "shallower_than": lambda t, a, d, v: t.assertLess(middle(a), middle(planned(v)[1])),
     "deeper_than": lambda t, a, d, v: t.assertGreater(middle(a), middle(planned(v)[1])),
     "same_belief_as": lambda t, a, d, v: t.assertEqual(chosen(a).mass, chosen(planned(v)[1]).mass),
 }
