@@ -21,6 +21,7 @@ from stillthread.core.tackle.landing import landing_limit_m
 from stillthread.core.tackle.leaders import tippet_for
 from stillthread.core.tackle.lines import Line
 from stillthread.core.trout.belief import PlaceBelief, smallest_band
+from stillthread.core.trout.factors import rising
 from stillthread.core.trout.notice import upward_reach_m
 from stillthread.core.trout.reach import Reach
 from stillthread.core.trout.stocking import fresh_fish
@@ -80,12 +81,17 @@ class Context:
         """True in calm, bright, clear water or with pressured fish: smaller hooks and finer leaders."""
         calm = ripple_class(self.given.reading.wind_m_s) == "calm"
         clear = self.given.reading.clarity in ("gin-clear", "clear")
-        return self.pressured or ((calm or clear) and self.light.surface > 0.15)
+        return self.pressured or ((calm or clear) and self.light.bright)
 
     @property
     def pressured(self) -> bool:
         """True where the water is much fished and bright lures are refused."""
         return signed(self.given.sightings, "pressured")
+
+    @cached_property
+    def rising_many(self) -> bool:
+        """True where many fish are seen feeding at the top."""
+        return rising(self.given.sightings) == "many"
 
     @property
     def schools(self) -> Schools:
@@ -95,7 +101,7 @@ class Context:
     @cached_property
     def tippet_x(self) -> int:
         """Tippet size for the day, by water or school, and stouter for the biggest fish."""
-        size = tippet_for(self.given.reading.clarity, self.light.surface > 0.15, self.given.aim == "biggest")
+        size = tippet_for(self.given.reading.clarity, self.light.bright, self.given.aim == "biggest")
         size += {"fine": 1, "stout": -1}.get(self.schools.tippet, 0)
         return min(max(size, STOUTEST_X), FINEST_X)
 

@@ -25,7 +25,7 @@ from stillthread.core.flies.placed import PlacedFly
 from stillthread.core.flies.team import place_flies
 from stillthread.core.methods.model import SetUp
 from stillthread.core.methods.retrieves import RETRIEVES, choose_retrieve
-from stillthread.core.methods.worth import appeal, shows, worth
+from stillthread.core.methods.worth import UNDER_RIPPLE, appeal, shows, swung, worth
 from stillthread.core.tackle.leaders import Leader
 from stillthread.core.tackle.lines import Line
 from stillthread.core.tackle.rig import Rig
@@ -249,6 +249,8 @@ def set_up_from(context: Context, way: Way, one: Option) -> SetUp:
     doubted = label_doubt(way.line)
     reasons = [Reason("fly", f"{one.flies[-1].fly.name}: {one.flies[-1].why}")]
     reasons += [Reason("method", way.about)] if way.about else []
+    if swung(context) and way.method in ("sink-tip", "intermediate"):
+        reasons.append(Reason("wind", UNDER_RIPPLE))
     reasons += [Reason("line", doubted)] if doubted else []
     return SetUp(
         method=way.method,

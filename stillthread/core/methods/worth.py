@@ -7,6 +7,7 @@ import math
 from stillthread.core.day.context import Context
 from stillthread.core.day.model import Retrieve
 from stillthread.core.flies.choose import Match
+from stillthread.core.methods.retrieves import RETRIEVES
 from stillthread.core.sky.light import ripple_class
 from stillthread.core.trout.reach import hunger, pace_weight
 
@@ -28,11 +29,18 @@ SHOWS_HANGING = {"nymphs": 1.3, "float": 1.2, "sink-tip": 0.95, "intermediate": 
 SLOW_M_S, FAST_SHARE = 0.04, 0.75
 
 
+# A pace faster than any the prey swims looks wrong. Common practice, figure ours.
+TOO_FAST_SHARE, FASTER_THAN = 0.7, 1.3
+
+
 def shows(method: str, team: list[Match], speed_m_s: float) -> float:
     """Return how well a method at a pace [m/s] shows what the best fly of a team stands for, about 1."""
     best = max(team, key=lambda m: m.score, default=None)
-    if best is None or best.prey.key not in HANGING_FOODS:
+    if best is None:
         return 1.0
+    if best.prey.key not in HANGING_FOODS:
+        quickest = max((RETRIEVES[key].speed_m_s for key in best.prey.paces if key in RETRIEVES), default=0.0)
+        return TOO_FAST_SHARE if speed_m_s > FASTER_THAN * quickest > 0 else 1.0
     return SHOWS_HANGING.get(method, 1.0) * (FAST_SHARE if speed_m_s > SLOW_M_S else 1.0)
 
 
@@ -47,7 +55,7 @@ def disturbance(context: Context, method: str, depth_m: float) -> float:
     if method == "float":
         return 1.0
     share = SHALLOW_SHARE if context.bed_m < SHALLOW_M else 1.0
-    calm = ripple_class(context.given.reading.wind_m_s) == "calm" and context.light.surface > 0.15
+    calm = ripple_class(context.given.reading.wind_m_s) == "calm" and context.light.bright
     return share * (CALM_SHARE if calm and depth_m < FILM_M and method != "dry" else 1.0)
 
 
@@ -72,6 +80,20 @@ def stiller(context: Context, speed_m_s: float) -> float:
     return QUICK_LEFT if speed_m_s > QUICK_M_S else STILL_GAINS if speed_m_s == 0 else 1.0
 
 
+# Ripple over bright, shallow water: what cuts under the ripple holds its depth, what hangs from the top swings in it.
+# Trade practice, figures ours.
+SWUNG_TO_M = 3.0
+UNDER_RIPPLE = "Ripple over bright, shallow water: it cuts under the ripple and holds its depth."
+IN_RIPPLE = {"sink-tip": 1.35, "intermediate": 1.35, "nymphs": 0.75, "float": 0.75}
+
+
+def swung(context: Context) -> bool:
+    """Return whether a ripple runs over bright water so shallow that it swings what hangs from the top."""
+    rough = ripple_class(context.given.reading.wind_m_s) in ("ripple", "wave")
+    shallow = context.bed_m <= SWUNG_TO_M
+    return context.light.bright and rough and shallow and not context.rising_many and not context.stocked
+
+
 def worth(context: Context, method: str, reached: float, retrieve: Retrieve, depth_m: float, appealing: float) -> float:
     """Return the expected rate in arbitrary units from the share of belief met per second; only ratios are ever shown."""
     pace = pace_weight(retrieve.speed_m_s, context.water_c(depth_m)) * stiller(context, retrieve.speed_m_s)
@@ -83,5 +105,6 @@ def worth(context: Context, method: str, reached: float, retrieve: Retrieve, dep
         * appealing
         * COVER[method]
         * disturbance(context, method, depth_m)
+        * (IN_RIPPLE.get(method, 1.0) if swung(context) else 1.0)
         * at_found(context, depth_m)
     )

@@ -19,6 +19,8 @@ CLARITY_SECCHI_M = {
     "coloured": (0.8, 0.4, 1.2),
 }
 UNKNOWN_SECCHI_M = (2.5, 1.0, 5.0)
+# Light at the surface [share of full sun] that an angler calls bright, and the most cloud with it. Our figures.
+BRIGHT_LIGHT, BRIGHT_TO_OKTAS = 0.15, 5
 
 
 @dataclass(frozen=True)
@@ -34,6 +36,12 @@ class Light:
     attenuation_per_m: float
     secchi_m: float
     guessed: tuple[str, ...]
+    cloud_oktas: float | None = None
+
+    @property
+    def bright(self) -> bool:
+        """Whether an angler would call it bright: strong light, and not more cloud than sky."""
+        return self.surface >= BRIGHT_LIGHT and (self.cloud_oktas is None or self.cloud_oktas <= BRIGHT_TO_OKTAS)
 
     def at(self, depth_m: float) -> float:
         """Return the share of full sun left at `depth_m` [m] (Beer-Lambert)."""
@@ -73,6 +81,7 @@ def ripple_class(wind_m_s: float | None) -> str:
 
 
 # How much of the light's effect on fish the surface lets through. Common practice, no source.
+GREY_OKTAS, GREY_COVER = 7, 0.55  # from this cloud on no beam of sun is left, and nobody calls the day bright
 RIPPLE_COVER = {"calm": 1.0, "unknown": 0.6, "ripple": 0.45, "wave": 0.3}
 
 
@@ -94,8 +103,9 @@ def read_light(
     secchi = secchi_m or (CLARITY_SECCHI_M[clarity][0] if clarity else UNKNOWN_SECCHI_M[0])
     through_cloud = cloud_transmission(4.0 if cloud_oktas is None else cloud_oktas)
     height = max(math.sin(math.radians(max(sun_deg, 0.0))), 1e-4)
-    surface = height * through_cloud * RIPPLE_COVER[ripple]
-    return Light(sun_deg, surface, attenuation_from_secchi(secchi), secchi, tuple(guessed))
+    grey = GREY_COVER if cloud_oktas is not None and cloud_oktas >= GREY_OKTAS else 1.0
+    surface = height * through_cloud * grey * RIPPLE_COVER[ripple]
+    return Light(sun_deg, surface, attenuation_from_secchi(secchi), secchi, tuple(guessed), cloud_oktas)
 
 
 def attenuation_band_per_m(secchi_m: float) -> tuple[float, float]:

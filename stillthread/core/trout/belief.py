@@ -23,7 +23,6 @@ from stillthread.core.trout.temperature import heat_share
 
 # Share of the belief spread evenly over all water: nobody knows better than this (design of the search).
 UNIFORM_SHARE = 0.2
-GREY_OKTAS = 7  # from this cloud on nobody calls the day bright
 UNIFORM_IF_LOOKED = 0.12  # temperatures read and food seen: the belief may say more. Ours.
 UNIFORM_IF_UNREAD = 0.5
 
@@ -186,14 +185,16 @@ def believe(
         raise ValueError("a water needs at least one place")
     scored = []
     heat = heat_share(reading.surface_c, water.species)
-    grey, pressed = (reading.cloud_oktas or 0) >= GREY_OKTAS, signed(sightings, "pressured")
+    pressed = signed(sightings, "pressured")
     for place in water.places:
         bed = place_bed_m(place, water, reading, place.name == chosen)
         z = cells(bed)
         parts = (
             f.temperature_factor(z, water, reading),
             f.oxygen_factor(z, water, reading, when),
-            f.light_factor(z, light, f.cruisers_up(reading, light), grey, pressed),
+            f.light_factor(
+                z, light, f.cruisers_up(reading, light), pressed, f.grey_lift(reading, heat), f.sky_words(reading)
+            ),
             f.food_factor(z, food, place, bed, f.comfort_depth_m(light)),
             f.rises_factor(z, sightings, heat),
             f.season_factor(z, water, reading, bed, when),

@@ -11,13 +11,14 @@ from stillthread.core.food.available import Availability
 from stillthread.core.food.catalogue import BY_KEY
 from stillthread.core.food.seen import ABUNDANCE_COUNT, Sighting, signed
 from stillthread.core.food.where import food_density
-from stillthread.core.noted.reading import Reading, oxygen_on
+from stillthread.core.noted.reading import SURFACE_RIPPLE, Reading, oxygen_on
 from stillthread.core.noted.water import Place, Water
-from stillthread.core.sky.light import Light, can_spot, ripple_class
+from stillthread.core.sky.light import GREY_OKTAS, Light, can_spot, ripple_class
 from stillthread.core.sky.wind import compass_point, downwind_shore, onto_shore
 from stillthread.core.trout.factor import Factor
 from stillthread.core.trout.notice import EASY_LIGHT
 from stillthread.core.trout.open_band import AVOIDED_MG_L
+from stillthread.core.trout.stocking import fresh_share
 from stillthread.core.trout.temperature import CHOSEN_BAND_C, log_preference, preference
 from stillthread.core.water.layers import find_thermocline
 from stillthread.core.water.profile import oxygen_at, temperature_at
@@ -26,8 +27,6 @@ from stillthread.core.water.profile import oxygen_at, temperature_at
 TOO_WARM_LIKED = 0.35
 # Surface temperature [°C] from which trout are looked for along the thermocline. Common practice.
 HEAT_C = 18.0
-# Light at the surface [share of full sun] that an angler calls bright; under a grey sky there is none. Our figure.
-BRIGHT_LIGHT = 0.15
 # How far from its food a trout stands [m], and the step of the depths [m]. Our figure.
 STANDS_OFF_M = 0.25
 USUAL_BED_M = 6.0
@@ -121,13 +120,62 @@ def cruisers_up(reading: Reading, light: Light) -> bool:
     return wave and known and can_spot(light.sun_elevation_deg, reading.cloud_oktas, reading.clarity)
 
 
+# A grey sky over ripple or wave brings fish up, where the water is neither cold nor too warm. Common practice, figures ours.
+LIFTS = {"ripple": 0.9, "wave": 1.2}
+LIFT_FADES_M, LIFTS_FROM_C = 1.5, 9.0
+
+
+def grey_lift(reading: Reading, heat: float) -> float:
+    """Return how much cloud and ripple together bring fish up, 0 where the sky is open, the water flat, cold or (`heat`) too warm."""
+    if (reading.cloud_oktas or 0) < GREY_OKTAS or (reading.surface_c is not None and reading.surface_c < LIFTS_FROM_C):
+        return 0.0
+    rough = (
+        SURFACE_RIPPLE.get(reading.surface or "", "") if reading.wind_m_s is None else ripple_class(reading.wind_m_s)
+    )
+    return LIFTS.get(rough, 0.0) * (1.0 - heat)
+
+
+SURFACE_WORDS = {"calm": "flat calm", "ripple": "a ripple", "wave": "a wave"}
+
+
+def sky_words(reading: Reading) -> str:
+    """Return the cloud and the surface as they were read, in words; empty where neither was."""
+    rough = (
+        SURFACE_RIPPLE.get(reading.surface or "", "") if reading.wind_m_s is None else ripple_class(reading.wind_m_s)
+    )
+    parts = [] if reading.cloud_oktas is None else [f"{reading.cloud_oktas} of 8 cloud"]
+    return " and ".join([*parts, *([SURFACE_WORDS[rough]] if rough in SURFACE_WORDS else [])])
+
+
+def _light_words(light: Light, down_to_m: float, to_bed: bool, sky: str, lifted: bool) -> str:
+    """What the light says, with what it was read from."""
+    said = f"{sky[0].upper()}{sky[1:]}: " if sky else ""
+    at_surface = float(np.log(light.surface / EASY_LIGHT))
+    if at_surface > 0:
+        how = "bright" if light.bright else "fair light"
+        words = f"{how} down to the bed." if to_bed else f"{how} on top, comfortable from about {down_to_m:.1f} m down."
+        if lifted:
+            words = f"they come up; comfortable up to about {down_to_m:.1f} m."
+    elif at_surface < -0.9:
+        words = "low light: trout come up and into the margins."
+    else:
+        words = "light keeps no fish down."
+    return f"{said}{words}" if said else f"{words[0].upper()}{words[1:]}"
+
+
 def light_factor(
-    depths: NDArray[np.float64], light: Light, cruisers: bool = False, grey: bool = False, pressured: bool = False
+    depths: NDArray[np.float64],
+    light: Light,
+    cruisers: bool = False,
+    pressured: bool = False,
+    lift: float = 0.0,
+    sky: str = "",
 ) -> Factor:
     """Push fish down out of bright water and let low light bring them up (monotone: more light is never shallower).
 
-    With `cruisers` sun and wave bring fish up into the top metre as well; a `grey` sky is never called bright;
-    `pressured` fish mind the light more and lie a band deeper.
+    With `cruisers` sun and wave bring fish up into the top metre as well; under a grey sky over
+    ripple or wave fish come up (`lift`); `pressured` fish mind the light more and lie a band deeper. `sky` is what
+    was read of it, in words.
     """
     at_surface = float(np.log(light.surface / EASY_LIGHT))
     # Never comfortable below the bed: in water too shallow for that the bed is as good as it gets.
@@ -136,16 +184,9 @@ def light_factor(
     seen_from = (light.secchi_m / USUAL_SECCHI_M) ** SECCHI_POWER * (PRESSURED_MIND if pressured else 1.0)
     dusk = float(np.clip(-at_surface / 3.0, 0, 1))
     log_weight = -0.7 * seen_from * too_bright + 0.9 * dusk * np.exp(-depths / 1.5)
-    if at_surface > 0:
-        how = "Bright light" if light.surface >= BRIGHT_LIGHT and not grey else "Fair light"
-        if comfort_depth_m(light) >= depths[-1]:
-            words = f"{how} down to the bed."
-        else:
-            words = f"{how} at the surface: comfortable from about {down_to:.1f} m down."
-    elif dusk > 0.3:
-        words = "Low light: trout come up and into the margins."
-    else:
-        words = "Cloud, ripple or a low sun: light keeps no fish down."
+    words = _light_words(light, down_to, down_to >= float(depths[-1]), sky, lift > 0)
+    if lift > 0:
+        log_weight = log_weight + lift * np.exp(-depths / LIFT_FADES_M)
     if cruisers:
         log_weight = log_weight + CRUISERS_WEIGHT / (1.0 + np.exp((depths - CRUISERS_TO_M) / CRUISERS_SOFT_M))
         words += " Sun with a good wave: cruisers come up into the top metre, along the foam."
@@ -315,8 +356,9 @@ def season_factor(depths: NDArray[np.float64], water: Water, reading: Reading, b
     cold = None if warm_edge else _cold_habit(season_of(when, water.hemisphere), water, reading, bed_m)
     if cold is not None:
         centre, spread, words = cold
-        log_weight = log_weight + 1.6 * np.exp(-0.5 * ((depths - centre) / spread) ** 2)
-        parts.append(words)
+        fresh = fresh_share(water)
+        log_weight = log_weight + (1.0 - fresh) * 1.6 * np.exp(-0.5 * ((depths - centre) / spread) ** 2)
+        parts.append(f"{words} The fresh fish do not keep to it yet." if fresh > 0.5 else words)
     heat = _heat_habit(reading)
     if heat is not None:
         centre, spread, words = heat
