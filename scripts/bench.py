@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-import gzip
-import json
 import os
 import pathlib
 import socket
@@ -13,6 +11,8 @@ import sys
 import time
 import urllib.request
 from collections.abc import Callable
+
+from check_size import first_loads
 
 ROOT = pathlib.Path(__file__).resolve().parents[1]
 sys.path.insert(0, str(ROOT))
@@ -59,28 +59,11 @@ def command_bench() -> bool:
     return row("./still plan, whole process (median)", f"{cold:.0f} ms", "1500 ms", cold <= 1500)
 
 
-def _loaded(manifest: dict, name: str, seen: set[str]) -> None:
-    if name in seen:
-        return
-    seen.add(name)
-    for other in manifest[name].get("imports", []):
-        _loaded(manifest, other, seen)
-
-
 def size_bench() -> bool:
     """JavaScript of the first load of each page, gzip."""
-    dist = ROOT / "frontend" / "dist"
-    manifest = json.loads((dist / ".vite" / "manifest.json").read_text("utf-8"))
     kept = True
-    for name, entry in manifest.items():
-        if not name.startswith("src/pages") or not name.endswith("Page.tsx"):
-            continue
-        seen: set[str] = set()
-        _loaded(manifest, "index.html", seen)
-        _loaded(manifest, name, seen)
-        files = {manifest[one]["file"] for one in seen if manifest[one]["file"].endswith(".js")}
-        total = sum(len(gzip.compress((dist / file).read_bytes(), 9)) for file in files) / 1000
-        kept &= row(f"first load of {entry['name']}, JavaScript gzip", f"{total:.0f} kB", "130 kB", total <= 130)
+    for name, kb, most in first_loads():
+        kept &= row(f"first load of {name}, JavaScript gzip", f"{kb:.1f} kB", f"{most:.0f} kB", kb <= most)
     return kept
 
 

@@ -53,10 +53,15 @@ def against_lsoda() -> bool:
     phases = np.array([[LSODA_S, 0.0]])
     still = replace(cast, temperature_c=10.0)
     # Accuracy of 2 cm is reached with these steps (docs/thread-accuracy.md).
-    ours, _ = milliseconds(lambda: run_chain(chain, start, still, phases, replace(RANKING, record_s=LSODA_S), 0.0), 30)
-    sink_by_lsoda(start, chain.segments, chain.nodes, rho, nu, np.array([0.0, 0.05]))
+    ours, _ = milliseconds(
+        lambda: run_chain(
+            chain=chain, start=start, cast=still, phases=phases, detail=replace(RANKING, record_s=LSODA_S), flow_m_s=0.0
+        ),
+        30,
+    )
+    sink_by_lsoda(start=start, segments=chain.segments, nodes=chain.nodes, rho=rho, nu=nu, times=np.array([0.0, 0.05]))
     begun = time.perf_counter()
-    sink_by_lsoda(start, chain.segments, chain.nodes, rho, nu, times)
+    sink_by_lsoda(start=start, segments=chain.segments, nodes=chain.nodes, rho=rho, nu=nu, times=times)
     theirs = (time.perf_counter() - begun) * 1000
     bare = interpreted(velocities)
     arguments = (start.ravel(), chain.segments, chain.nodes, rho, nu, STIFFNESS_N)

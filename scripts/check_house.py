@@ -11,6 +11,7 @@ import sys
 ROOT = pathlib.Path(__file__).resolve().parents[1]
 LONGEST_FILE = 400
 LONGEST_FUNCTION = 60
+MOST_POSITIONAL = 4
 SOURCE = {".py", ".ts", ".tsx", ".css"}
 REGISTRY = re.compile(r"registry\.npm|npm" + r"js\.|py" + r"pi\.org|python" + r"hosted", re.I)
 
@@ -34,9 +35,44 @@ def functions(path: pathlib.Path) -> list[str]:
     return found
 
 
+def _compiled(tree: ast.Module) -> bool:
+    """Whether a module's functions are compiled: machine code is called by position."""
+    return any(isinstance(n, ast.ImportFrom) and (n.module or "").endswith("thread.compiled") for n in ast.walk(tree))
+
+
+def own_names(trees: dict[pathlib.Path, ast.Module]) -> set[str]:
+    """Return the names of our functions and dataclasses that can be called by keyword."""
+    found: set[str] = set()
+    not_so: set[str] = set()
+    for tree in trees.values():
+        for node in ast.walk(tree):
+            if isinstance(node, ast.ClassDef) and any("dataclass" in ast.unparse(d) for d in node.decorator_list):
+                found.add(node.name)
+            elif isinstance(node, ast.FunctionDef):
+                by_place = node.args.vararg or node.args.posonlyargs or _compiled(tree)
+                (not_so if by_place else found).add(node.name)
+    return found - not_so
+
+
+def positional(path: pathlib.Path, tree: ast.Module, names: set[str]) -> list[str]:
+    """Say which calls pass more than four values by position alone."""
+    found = []
+    for node in ast.walk(tree):
+        if isinstance(node, ast.Call) and len(node.args) > MOST_POSITIONAL:
+            name = getattr(node.func, "id", None) or getattr(node.func, "attr", "")
+            if name in names:
+                found.append(f"{path.relative_to(ROOT)}:{node.lineno} {name} is given {len(node.args)} values unnamed")
+    return found
+
+
 def main() -> int:
     """Print what breaks a rule; returns the exit status."""
     faults = []
+    trees = {path: ast.parse(path.read_text("utf-8")) for path in tracked() if path.suffix == ".py"}
+    names = own_names({path: tree for path, tree in trees.items() if "tests" not in path.parts})
+    for path, tree in trees.items():
+        if "stillthread" in path.relative_to(ROOT).parts[:1]:
+            faults += positional(path, tree, names)
     for path in tracked():
         if path.suffix in SOURCE:
             count = len(path.read_text("utf-8").splitlines())

@@ -74,7 +74,7 @@ def velocities(
     """Return the velocity of every node, flat x, z, x, z …, at which its forces balance; the first node is held."""
     count = segments.shape[0]
     force = np.zeros((count, 2))
-    _forces(y, segments, nodes, stiffness, force)
+    _forces(y=y, segments=segments, nodes=nodes, stiffness=stiffness, out=force)
     answer = np.zeros(2 * count)
     for i in range(1, count):
         ux, uz = 0.0, 0.0
@@ -84,7 +84,14 @@ def velocities(
                 dx, dz = y[2 * k] - y[2 * k - 2], y[2 * k + 1] - y[2 * k - 1]
                 distance = max(math.sqrt(dx * dx + dz * dz), 1e-9)
                 fx, fz, a, b, c = _half_drag(
-                    ux, uz, dx / distance, dz / distance, segments[k, 0], segments[k, 1], rho, nu
+                    ux=ux,
+                    uz=uz,
+                    tx=dx / distance,
+                    tz=dz / distance,
+                    length=segments[k, 0],
+                    diameter=segments[k, 1],
+                    rho=rho,
+                    nu=nu,
                 )
                 rx, rz, jxx, jxz, jzz = rx - fx, rz - fz, jxx + a, jxz + b, jzz + c
             speed = math.sqrt(ux * ux + uz * uz) + 1e-6

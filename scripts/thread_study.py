@@ -25,7 +25,7 @@ from stillthread.core.thread.retrieve import usual_pull  # noqa: E402
 from stillthread.core.thread.tables import count_table, sink_run, trolling_table  # noqa: E402
 
 STILL = usual_pull("static")
-BEST = Detail(0.125, 0.125, 0.05, 0.01, 1e-5, 0.5)
+BEST = Detail(line_m=0.125, leader_m=0.125, step_s=0.05, move_m=0.01, tolerance_m=1e-5, record_s=0.5)
 
 
 def level(*lengths: float) -> tuple[Piece, ...]:
@@ -97,7 +97,7 @@ def convergence() -> str:
     lines.append("|---" * (3 + len(studied)) + "|")
     for line_m, leader_m in ((2.0, 1.0), (1.0, 0.5), (0.5, 0.25), (0.25, 0.25)):
         for step, move in ((1.0, 0.2), (0.5, 0.06), (0.25, 0.025)):
-            detail = Detail(line_m, leader_m, step, move, 1e-4, 0.5)
+            detail = Detail(line_m=line_m, leader_m=leader_m, step_s=step, move_m=move, tolerance_m=1e-4, record_s=0.5)
             errors = [f"{worst_cm(rig, cast, detail):.1f}" for _, (rig, cast) in studied]
             lines.append(f"| {line_m:g} / {leader_m:g} | {step:g} | {move:g} | " + " | ".join(errors) + " |")
     return "\n".join(lines)

@@ -70,7 +70,16 @@ def unpack(body: bytes) -> CastResult:
     pull = wide.get("float_pull_g")
     notes = tuple(told["notes"])
     return CastResult(
-        flies, bottom, nowhere, counted, fished, end, tuple(told["film"]), wide["line_end_m"], pull, notes
+        flies=flies,
+        bottom=bottom,
+        places=nowhere,
+        countdown_s=counted,
+        fished_to_s=fished,
+        end_s=end,
+        film_retrieve_m=tuple(told["film"]),
+        line_end_m=wide["line_end_m"],
+        float_pull_g=pull,
+        notes=notes,
     )
 
 

@@ -58,5 +58,15 @@ SUMMER = Reading(
 
 
 def day(when: datetime = datetime(2026, 5, 14, 10, tzinfo=UTC), reading: Reading = MAY, **other: Any) -> PlanInput:
-    base = PlanInput(when, UPLAND, reading, (), Angler(), LINES, STARTER_FLIES, Rules(max_flies=2), "Drop")
+    base = PlanInput(
+        when=when,
+        water=UPLAND,
+        reading=reading,
+        sightings=(),
+        angler=Angler(),
+        lines=LINES,
+        flies=STARTER_FLIES,
+        rules=Rules(max_flies=2),
+        place="Drop",
+    )
     return replace(base, **other)

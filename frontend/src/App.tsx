@@ -1,5 +1,5 @@
 import { lazy, Suspense } from "react";
-import { Navigate, Route, Routes, useLocation } from "react-router";
+import { Redirect, Route, Switch, useLocation } from "wouter";
 import { Boundary } from "./components/Boundary";
 import { Shell } from "./components/Shell";
 import { Failed, Loading, NoSuchPage } from "./components/states";
@@ -28,7 +28,7 @@ const WaterFormPage = lazy(() => import("./pages/Start/WaterFormPage"));
 
 export function App() {
   const session = useSession();
-  const { pathname } = useLocation();
+  const [pathname] = useLocation();
   if (session.isPending) return <Loading what={words.opening} />;
   if (session.isError) return <Failed error={session.error} again={() => void session.refetch()} />;
   if (!session.data.name)
@@ -44,27 +44,65 @@ export function App() {
           <Shell>
             <Boundary key={pathname}>
               <Suspense fallback={<Loading what={words.opening} />}>
-                <Routes>
-                  <Route path="/" element={<Navigate to="/plan" replace />} />
-                  <Route path="/water" element={<WaterPage />} />
-                  <Route path="/water/chart" element={<ChartPage />} />
-                  <Route path="/water/year" element={<YearPage />} />
-                  <Route path="/water/boat" element={<BoatPage />} />
-                  <Route path="/food" element={<FoodPage />} />
-                  <Route path="/plan" element={<PlanPage />} />
-                  <Route path="/plan/card" element={<CardPage />} />
-                  <Route path="/thread" element={<ThreadPage />} />
-                  <Route path="/fish" element={<FishPage />} />
-                  <Route path="/fish/:id" element={<FishPage />} />
-                  <Route path="/log" element={<LogPage />} />
-                  <Route path="/log/bin" element={<BinPage />} />
-                  <Route path="/log/:id" element={<OutingPage />} />
-                  <Route path="/kit" element={<KitPage />} />
-                  <Route path="/kit/box" element={<FlyBoxPage />} />
-                  <Route path="/start" element={<StartPage />} />
-                  <Route path="/waters/:id" element={<WaterFormPage />} />
-                  <Route path="*" element={<NoSuchPage />} />
-                </Routes>
+                <Switch>
+                  <Route path="/">
+                    <Redirect to="/plan" replace />
+                  </Route>
+                  <Route path="/water">
+                    <WaterPage />
+                  </Route>
+                  <Route path="/water/chart">
+                    <ChartPage />
+                  </Route>
+                  <Route path="/water/year">
+                    <YearPage />
+                  </Route>
+                  <Route path="/water/boat">
+                    <BoatPage />
+                  </Route>
+                  <Route path="/food">
+                    <FoodPage />
+                  </Route>
+                  <Route path="/plan">
+                    <PlanPage />
+                  </Route>
+                  <Route path="/plan/card">
+                    <CardPage />
+                  </Route>
+                  <Route path="/thread">
+                    <ThreadPage />
+                  </Route>
+                  <Route path="/fish">
+                    <FishPage />
+                  </Route>
+                  <Route path="/fish/:id">
+                    <FishPage />
+                  </Route>
+                  <Route path="/log">
+                    <LogPage />
+                  </Route>
+                  <Route path="/log/bin">
+                    <BinPage />
+                  </Route>
+                  <Route path="/log/:id">
+                    <OutingPage />
+                  </Route>
+                  <Route path="/kit">
+                    <KitPage />
+                  </Route>
+                  <Route path="/kit/box">
+                    <FlyBoxPage />
+                  </Route>
+                  <Route path="/start">
+                    <StartPage />
+                  </Route>
+                  <Route path="/waters/:id">
+                    <WaterFormPage />
+                  </Route>
+                  <Route>
+                    <NoSuchPage />
+                  </Route>
+                </Switch>
               </Suspense>
             </Boundary>
           </Shell>

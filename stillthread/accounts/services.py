@@ -65,7 +65,13 @@ def sign_in(request: HttpRequest, name: str, password: str) -> User:
 
 def locked_out(request: HttpRequest, credentials: Any = None, *args: Any, **kwargs: Any) -> JsonResponse:
     """Answer a sign-in after too many wrong tries, in the one error shape."""
-    problem = Problem("locked_out", "", "Too many wrong tries.", "", "Wait a quarter of an hour and try again.")
+    problem = Problem(
+        code="locked_out",
+        path="",
+        message="Too many wrong tries.",
+        accepted="",
+        hint="Wait a quarter of an hour and try again.",
+    )
     return JsonResponse({"errors": [problem.as_dict()]}, status=429)
 
 

@@ -40,7 +40,13 @@ class InputError(ValueError):
         """Return the same error with every path moved below `prefix`."""
         return InputError(
             [
-                Problem(p.code, f"{prefix}.{p.path}" if p.path else prefix, p.message, p.accepted, p.hint)
+                Problem(
+                    code=p.code,
+                    path=f"{prefix}.{p.path}" if p.path else prefix,
+                    message=p.message,
+                    accepted=p.accepted,
+                    hint=p.hint,
+                )
                 for p in self.problems
             ]
         )

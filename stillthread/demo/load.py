@@ -78,10 +78,10 @@ def _fill(owner: User, which: str, now: datetime, outings: int) -> int:
     waters = [(water, _make_water(owner, water, now)) for water in WATERS]
     rng = np.random.default_rng(len(which) + 1)
     for water, out in waters:
-        write_year(owner, water, out, now, rng)
+        write_year(owner=owner, water=water, out=out, now=now, rng=rng)
         if water is UPLAND:
             write_chart(owner, out, now, rng)
-    return write_season(owner, waters, now.date(), len(which), outings)
+    return write_season(owner=owner, pairs=waters, today=now.date(), seed=len(which), outings=outings)
 
 
 def refresh_readings(owner: Any, now: datetime) -> None:
@@ -93,7 +93,7 @@ def refresh_readings(owner: Any, now: datetime) -> None:
             continue
         newest = live(Reading, owner).filter(water_id=out.id).first()
         if newest is None or newest.taken_at.date() < now.date():
-            write_reading(owner, by_name[out.name], out, now, rng)
+            write_reading(owner=owner, water=by_name[out.name], out=out, when=now, rng=rng)
         refresh_forecast(owner, out, now)
 
 

@@ -63,8 +63,8 @@ def invented_outline() -> list[list[list[float]]]:
 
 
 UPLAND = DemoWater(
-    "upland",
-    {
+    key="upland",
+    body={
         "name": "Hollin Moss Reservoir",
         "latitude_deg": 54.1195,
         "longitude_deg": -2.38,
@@ -74,24 +74,24 @@ UPLAND = DemoWater(
         "rules": {"max_flies": 3, "barbless": True, "floats_allowed": True, "release": "either"},
         "rules_source": "Board by the boathouse (invented)",
         "places": [
-            _place("Boathouse drop-off", "drop-off", (3, 6), 225, (285, 300)),
-            _place("Sheepwash margin", "margin", (0.5, 2.5), 90, (-800, 150)),
-            _place("Dam wall", "open-water", (9, 16), 0, (-60, -560)),
+            _place(name="Boathouse drop-off", kind="drop-off", bed=(3, 6), facing=225, at=(285, 300)),
+            _place(name="Sheepwash margin", kind="margin", bed=(0.5, 2.5), facing=90, at=(-800, 150)),
+            _place(name="Dam wall", kind="open-water", bed=(9, 16), facing=0, at=(-60, -560)),
         ],
         "elevation_m": 310.0,
         "productivity": "medium",
         "hypsography": [{"depth_m": d, "area_m2": bowl_area_m2(d)} for d in (0, 2, 4, 6, 8, 10, 12, 14, 16, 18)],
     },
-    9.5,
-    6.5,
-    7.0,
-    6.5,
-    "clear",
-    None,
+    mean_c=9.5,
+    swing_c=6.5,
+    deep_c=7.0,
+    mixed_m=6.5,
+    clarity="clear",
+    stock_every_days=None,
 )
 LOWLAND = DemoWater(
-    "lowland",
-    {
+    key="lowland",
+    body={
         "name": "Teasel Mere",
         "latitude_deg": 52.31,
         "longitude_deg": 0.44,
@@ -108,12 +108,12 @@ LOWLAND = DemoWater(
             {"name": "Old channel", "kind": "drop-off", "depth_min_m": 4, "depth_max_m": 7, "facing_deg": 300},
         ],
     },
-    12.0,
-    8.0,
-    10.5,
-    3.5,
-    "slightly-coloured",
-    24,
+    mean_c=12.0,
+    swing_c=8.0,
+    deep_c=10.5,
+    mixed_m=3.5,
+    clarity="slightly-coloured",
+    stock_every_days=24,
 )
 WATERS = (UPLAND, LOWLAND)
 

@@ -117,7 +117,7 @@ def write_outing(
 ) -> None:
     """Plan, start and fish one invented day, a `blank` one without a touch."""
     began = datetime.combine(day, time(9, 30), ZoneInfo(out.time_zone)).astimezone(UTC)
-    reading = write_reading(owner, water, out, began - timedelta(minutes=20), rng)
+    reading = write_reading(owner=owner, water=water, out=out, when=began - timedelta(minutes=20), rng=rng)
     body = PlanBody(
         water_id=out.id, when=began, place=reading.place, reading=reading.reading, sightings=reading.sightings
     )
@@ -140,9 +140,11 @@ def write_outing(
         end = min(clock + timedelta(minutes=int(rng.integers(20, 65))), began + lasts)
         shift = int(rng.integers(-2, 4))
         spell_id = _uuid(outing_id, number)
-        spell = _spell(set_up, index, shift, chosen.bed_m, clock, end)
+        spell = _spell(set_up=set_up, index=index, shift=shift, bed_m=chosen.bed_m, start=clock, end=end)
         outings.put_spell(owner, outing_id, spell_id, spell)
-        for k, event in enumerate(_events(spell_id, spell, feeding, chosen.bed_m, rate, rng)):
+        for k, event in enumerate(
+            _events(spell_id=spell_id, spell=spell, feeding_m=feeding, bed_m=chosen.bed_m, rate=rate, rng=rng)
+        ):
             outings.put_event(owner, outing_id, _uuid(spell_id, k), event)
         clock, number = end, number + 1
 
@@ -160,5 +162,5 @@ def write_season(
     for number in range(outings):
         day = today - timedelta(days=77 - number * 5 + int(rng.integers(-1, 2)))
         water, out = pairs[number % len(pairs)]
-        write_outing(owner, water, out, day, rng, blank=number % BLANK_EVERY == BLANK_EVERY - 1)
+        write_outing(owner=owner, water=water, out=out, day=day, rng=rng, blank=number % BLANK_EVERY == BLANK_EVERY - 1)
     return Outing.objects.filter(owner=owner).count() - before

@@ -111,7 +111,7 @@ def refresh_forecast(owner: Any, out: WaterOut, now: datetime) -> None:
     if not known or (newest is not None and newest.fetched_at.date() >= now.date()):
         return
     start = datetime(now.year, now.month, now.day, tzinfo=UTC)
-    hours = invented_hours(out.longitude_deg or 0.0, out.latitude_deg or 0.0, start, 72, 1)
+    hours = invented_hours(lon=out.longitude_deg or 0.0, lat=out.latitude_deg or 0.0, start=start, count=72, seed=1)
     put_owned(
         Forecast,
         owner,

@@ -89,7 +89,10 @@ def _pattern(row: dict[str, str], line: int) -> PatternDoc:
     except ValidationError as error:
         faults = problems_from_pydantic(error.errors())
         raise InputError(
-            [Problem(p.code, f"line {line}, {p.path}", p.message, p.accepted, p.hint) for p in faults]
+            [
+                Problem(code=p.code, path=f"line {line}, {p.path}", message=p.message, accepted=p.accepted, hint=p.hint)
+                for p in faults
+            ]
         ) from error
 
 

@@ -16,7 +16,7 @@ from stillthread.core.plan.model import Pair, Plan
 from stillthread.core.reading.cautions import Caution
 from stillthread.core.sky.wind import downwind_shore
 from stillthread.core.trout.belief import Effect, PlaceBelief, smallest_band
-from stillthread.core.trout.factors import comfort_depth_m
+from stillthread.core.trout.light_factor import comfort_depth_m
 from stillthread.core.trout.temperature import behaviour
 from stillthread.core.units import beaufort_from_m_s
 from stillthread.core.vocabulary import Method, Pace

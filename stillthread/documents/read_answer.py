@@ -7,9 +7,6 @@ from typing import Annotated, Literal
 
 import numpy as np
 
-from stillthread.core.food.available import PRIOR_SIGHTINGS
-from stillthread.core.food.catalogue import BY_KEY
-from stillthread.core.food.keyed import Keyed
 from stillthread.core.limits import Said
 from stillthread.core.reading.cautions import Caution
 from stillthread.core.reading.hours import LightHour, light_sentences, wind_turns
@@ -20,18 +17,8 @@ from stillthread.core.trout.open_band import OpenBand, feeling
 from stillthread.core.trout.temperature import Welfare, appetite, behaviour, preference
 from stillthread.core.vocabulary import Species
 from stillthread.core.water.oxygen import OxygenCurve, oxygen_saturation_mg_l
-from stillthread.documents.plan_answer import PreyShare
-from stillthread.documents.strict import (
-    FourDigits,
-    Fraction,
-    Hundredths,
-    Strict,
-    Tenths,
-    Thousandths,
-    ThreeFigures,
-    Whole,
-    told,
-)
+from stillthread.documents.food_answer import FoodOut, food_out
+from stillthread.documents.strict import FourDigits, Hundredths, Strict, Tenths, Thousandths, ThreeFigures, Whole, told
 
 BoatLevel = Literal["ok", "caution", "stop"]
 Ripple = Literal["calm", "ripple", "wave"]
@@ -209,55 +196,6 @@ class Edge(Strict):
     sentence: str
 
 
-class MoveOut(Strict):
-    """What one thing seen did to the share of its prey."""
-
-    what: str
-    prey: str
-    without: Fraction
-    with_it: Fraction
-    sentence: str
-
-
-class KeyedOut(Strict):
-    """What throat samples say of the fish's choice, and what to match."""
-
-    state: Literal["keyed", "leaning", "not-keyed", "too-few"]
-    sentence: str
-    prey: str | None
-    size_mm: float | None
-    colours: tuple[str, ...]
-    hooks: tuple[int, ...]
-
-
-class PreyPart(Strict):
-    """A prey's part of the food at a place."""
-
-    prey: str
-    share: Fraction
-
-
-class FoodHereOut(Strict):
-    """Food over depth at one place, on the curves' depths."""
-
-    place: str
-    kind: str
-    density: tuple[float, ...]
-    brings: tuple[PreyPart, ...]
-
-
-class FoodOut(Strict):
-    """The food now."""
-
-    prior: Annotated[float, Said("what the season is worth, in sightings")]
-    counted: Annotated[Hundredths, Said("what was seen adds up to")]
-    shares: tuple[PreyShare, ...]
-    moves: tuple[MoveOut, ...]
-    keyed: KeyedOut | None
-    here: tuple[FoodHereOut, ...]
-    own_year: Annotated[bool, Said("hatches moved by the water's own degree-days")]
-
-
 class ReadAnswer(Strict):
     """What `./still read` prints."""
 
@@ -373,39 +311,6 @@ def _wind(now: WindNow | None) -> WindOut | None:
     )
 
 
-def keyed_out(keyed: Keyed | None) -> KeyedOut | None:
-    """Return the fish's choice as documents tell it."""
-    if keyed is None:
-        return None
-    match = vars(keyed.match) if keyed.match else {"prey": None, "size_mm": None, "colours": (), "hooks": ()}
-    return told(KeyedOut, keyed, **match)
-
-
-def _food(given: ReadInput, read: WaterRead) -> FoodOut:
-    food = read.food
-    return told(
-        FoodOut,
-        food,
-        prior=PRIOR_SIGHTINGS,
-        shares=[
-            told(PreyShare, prey, share=food.share[prey.key], season_share=food.season_share[prey.key])
-            for prey in food.top(len(BY_KEY))
-        ],
-        moves=[told(MoveOut, move) for move in food.moves],
-        keyed=keyed_out(food.keyed),
-        here=[
-            FoodHereOut(
-                place=here.place.name,
-                kind=here.place.kind,
-                density=tuple(round(float(v), 5) for v in here.density),
-                brings=tuple(PreyPart(prey=key, share=min(part, 1.0)) for key, part in here.brings),
-            )
-            for here in read.food_here
-        ],
-        own_year=bool(given.water.surface_history) and read.year.known,
-    )
-
-
 def read_answer(given: ReadInput, read: WaterRead) -> ReadAnswer:
     """Return the answer document for a reading and what it means."""
     does, approach = behaviour(given.reading.surface_c) if given.reading.surface_c is not None else (None, None)
@@ -423,5 +328,5 @@ def read_answer(given: ReadInput, read: WaterRead) -> ReadAnswer:
         wind_hours=[told(WindHourOut, hour) for hour in read.wind_hours],
         wind_turns=wind_turns(read.wind_hours),
         edges=[told(Edge, edge) for edge in read.edges],
-        food=_food(given, read),
+        food=food_out(given, read),
     )

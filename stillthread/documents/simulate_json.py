@@ -190,7 +190,7 @@ def _float_out(rig: Rig, cast: Cast, result: CastResult) -> c.FloatOut | None:
     if rig.float_ is None:
         return None
     cocks = cocks_after_s(result)
-    check = check_float(rig, ROD, ARM, NET, cast.cast_m)
+    check = check_float(rig=rig, rod_m=ROD, arm_m=ARM, net_m=NET, cast_m=cast.cast_m)
     landing = [one for one in check.advice if "cannot be landed" not in one]  # the reach is not in this document
     return c.FloatOut(
         set_m=round(hang_m(rig), 3),
@@ -232,7 +232,11 @@ def simulate_answer(doc: c.SimulateRequest, detail: Detail = RANKING) -> c.Simul
         )
     except NotConvergedError as error:
         said = f"The thread found no balance {error.t_s:.1f} s after landing; no path is shown."
-        raise InputError(Problem("not_converged", "", said, "", "Change the rig a little and try again.")) from error
+        raise InputError(
+            Problem(
+                code="not_converged", path="", message=said, accepted="", hint="Change the rig a little and try again."
+            )
+        ) from error
     except ValueError as error:
         if isinstance(error, InputError):
             raise

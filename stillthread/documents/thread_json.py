@@ -100,7 +100,7 @@ def float_answer(doc: SimulateRequest, angler: Angler) -> c.FloatCheckAnswer:
     rig, cast = rig_and_cast(doc)
     if rig.float_ is None:
         raise InputError(Problem("missing", "float", "There is no float on this rig.", "a float"))
-    check = check_float(rig, angler.rod_m, angler.arm_m, angler.net_m, cast.cast_m)
+    check = check_float(rig=rig, rod_m=angler.rod_m, arm_m=angler.arm_m, net_m=angler.net_m, cast_m=cast.cast_m)
     fields = {k: v for k, v in vars(check).items() if k not in ("cast_m", "advice")}
     return c.FloatCheckAnswer(
         **fields,
@@ -202,4 +202,10 @@ def _check_cocked(doc: c.CheckRequest, rig: Rig, cast: Cast) -> CheckOutcome:
         )
         times.append(cocks_after_s(simulate_float(replace(rig, flies=flies), cast)))
     known = [t for t in times if t is not None]
-    return judge(times[0], min(known, default=None), max(known, default=None), doc.seen_s, "the float to cock")
+    return judge(
+        expected_s=times[0],
+        soonest_s=min(known, default=None),
+        latest_s=max(known, default=None),
+        seen_s=doc.seen_s,
+        what="the float to cock",
+    )

@@ -24,7 +24,15 @@ def tackle_document(owner: Any) -> Tackle:
     rows = list(live(Line, owner))
     if not rows:
         hint = "Tick the lines you own under Kit."
-        raise InputError(Problem("empty", "tackle.lines", "No line in your kit yet.", "at least one fly line", hint))
+        raise InputError(
+            Problem(
+                code="empty",
+                path="tackle.lines",
+                message="No line in your kit yet.",
+                accepted="at least one fly line",
+                hint=hint,
+            )
+        )
     return Tackle.model_validate({"lines": [_values(row, lines.Line) for row in rows]})
 
 
@@ -33,7 +41,11 @@ def fly_documents(owner: Any) -> tuple[flies.Fly, ...]:
     rows = list(live(Fly, owner))
     if not rows:
         hint = "Add the starter flies under Kit."
-        raise InputError(Problem("empty", "flies", "No fly in your box yet.", "at least one fly", hint))
+        raise InputError(
+            Problem(
+                code="empty", path="flies", message="No fly in your box yet.", accepted="at least one fly", hint=hint
+            )
+        )
     return Box.model_validate({"flies": [_values(row, flies.Fly) for row in rows]}).flies
 
 

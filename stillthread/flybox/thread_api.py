@@ -52,7 +52,9 @@ def leader(request: HttpRequest, payload: c.LeaderRequest) -> c.LeaderAnswer:
 def float_check(request: HttpRequest, payload: SimulateRequest) -> c.FloatCheckAnswer:
     """Return landing and load of a float rig for the signed-in angler's reach."""
     row = angler_of(request.user)
-    return answers.float_answer(payload, Angler(row.rod_m, row.net_m, row.arm_m, row.cast_m, row.afloat))
+    return answers.float_answer(
+        payload, Angler(rod_m=row.rod_m, net_m=row.net_m, arm_m=row.arm_m, cast_m=row.cast_m, afloat=row.afloat)
+    )
 
 
 @router.post("/thread/calibrate", response={200: c.CalibrateAnswer, **FAILURES})

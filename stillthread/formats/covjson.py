@@ -57,7 +57,7 @@ class ProfileCoverage:
 
 
 def _fail(code: str, path: str, message: str, accepted: str, hint: str = "") -> InputError:
-    return InputError(Problem(code, path, message, accepted, hint))
+    return InputError(Problem(code=code, path=path, message=message, accepted=accepted, hint=hint))
 
 
 def _no_constants(text: str) -> Any:
@@ -79,7 +79,11 @@ def load_json(data: bytes | str, what: str) -> Any:
     except json.JSONDecodeError as error:
         where = f"line {error.lineno}, column {error.colno}"
         raise _fail(
-            "not_json", where, f"This is not JSON: {error.msg.lower()}.", what, "Is the file complete?"
+            code="not_json",
+            path=where,
+            message=f"This is not JSON: {error.msg.lower()}.",
+            accepted=what,
+            hint="Is the file complete?",
         ) from error
     except (ValueError, RecursionError) as error:
         raise _fail("not_json", "file", f"This is not JSON: {error}.", what) from error
@@ -285,7 +289,9 @@ def write_profile_coverage(
     }
     if any(p.oxygen_mg_l is not None for p in points):
         rows["dissolved_oxygen"] = ("Dissolved oxygen", "mg/L", [p.oxygen_mg_l for p in points])
-    return _document("VerticalProfile", position, axes, "z", len(points), rows)
+    return _document(
+        domain_type="VerticalProfile", position=position, axes=axes, axis="z", count=len(points), rows=rows
+    )
 
 
 def _converted(name: str, values: list[float | None], unit: str, path: str) -> list[float | None]:
@@ -351,4 +357,11 @@ def write_weather_coverage(hours: tuple[Hour, ...], position: tuple[float, float
     }
     kept = {key: row for key, row in rows.items() if any(v is not None for v in row[2])}
     times = [h.when.astimezone(UTC).isoformat().replace("+00:00", "Z") for h in hours]
-    return _document("PointSeries", position, {"t": {"values": times}}, "t", len(hours), kept)
+    return _document(
+        domain_type="PointSeries",
+        position=position,
+        axes={"t": {"values": times}},
+        axis="t",
+        count=len(hours),
+        rows=kept,
+    )

@@ -46,7 +46,7 @@ class WaterMap:
 
 
 def _problem(path: str, message: str, accepted: str, hint: str = "", code: str = "geojson") -> InputError:
-    return InputError(Problem(code, path, message, accepted, hint))
+    return InputError(Problem(code=code, path=path, message=message, accepted=accepted, hint=hint))
 
 
 def _position(value: Any, path: str) -> tuple[float, float]:
@@ -59,7 +59,9 @@ def _position(value: Any, path: str) -> tuple[float, float]:
     if not (abs(lon) <= 180 and abs(lat) <= 90):
         hint = "Were latitude and longitude swapped?" if abs(lat) <= 180 and abs(lon) <= 90 else ""
         accepted = "longitude -180 to 180, then latitude -90 to 90"
-        raise _problem(path, f"{lon:g}, {lat:g} is no place on earth.", accepted, hint, "position")
+        raise _problem(
+            path=path, message=f"{lon:g}, {lat:g} is no place on earth.", accepted=accepted, hint=hint, code="position"
+        )
     return float(lon), float(lat)
 
 

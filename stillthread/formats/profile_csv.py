@@ -46,7 +46,15 @@ def check_size(size: int) -> None:
     """Raise InputError where a file of `size` bytes is too large to be one profile."""
     if size > LARGEST_BYTES:
         message = f"This file has {size / 1e6:.0f} MB; a profile has a few kilobytes."
-        raise InputError(Problem("too_large", "file", message, "up to 1 MB", "Export one cast, not the whole memory."))
+        raise InputError(
+            Problem(
+                code="too_large",
+                path="file",
+                message=message,
+                accepted="up to 1 MB",
+                hint="Export one cast, not the whole memory.",
+            )
+        )
 
 
 def _decode(data: bytes) -> str:
@@ -105,7 +113,14 @@ def _columns(header: list[str] | None, width: int, mark: str) -> _Columns:
     if header is None:
         if width > 3:
             raise InputError(_unclear("There is no header, and more than three columns."))
-        return _Columns(0, 1, 2 if width == 3 else None, "m", "c", ("No header: taken as depth, then temperature.",))
+        return _Columns(
+            depth=0,
+            temperature=1,
+            oxygen=2 if width == 3 else None,
+            depth_unit="m",
+            temperature_unit="c",
+            notes=("No header: taken as depth, then temperature.",),
+        )
     depth, temperature = _find(header, DEPTH_WORDS), _find(header, TEMPERATURE_WORDS)
     oxygen = _find(header, OXYGEN_WORDS)
     joined = " ".join(header).lower()
@@ -117,16 +132,23 @@ def _columns(header: list[str] | None, width: int, mark: str) -> _Columns:
         depth, temperature, oxygen = 0, 1, 2 if width == 3 else None
     depth_unit = "ft" if FEET.search(joined.replace("_", " ")) else "m"
     temperature_name = header[temperature].lower().replace("_", " ") if temperature < len(header) else ""
-    return _Columns(depth, temperature, oxygen, depth_unit, "f" if FAHRENHEIT.search(temperature_name) else "c", notes)
+    return _Columns(
+        depth=depth,
+        temperature=temperature,
+        oxygen=oxygen,
+        depth_unit=depth_unit,
+        temperature_unit="f" if FAHRENHEIT.search(temperature_name) else "c",
+        notes=notes,
+    )
 
 
 def _unclear(message: str) -> Problem:
     return Problem(
-        "columns",
-        "line 1",
-        message,
-        "a first line that names depth and temperature",
-        "Make the first line read: depth_m;temperature_c",
+        code="columns",
+        path="line 1",
+        message=message,
+        accepted="a first line that names depth and temperature",
+        hint="Make the first line read: depth_m;temperature_c",
     )
 
 
@@ -232,4 +254,6 @@ def _at_line(problem: Problem, lines: list[int]) -> Problem:
     """The same problem at its line of the file; a file that looks like Fahrenheit is offered as such."""
     found = re.match(r"profile\[(\d+)\]", problem.path)
     line = lines[int(found.group(1))] if found else 1
-    return Problem(problem.code, f"line {line}", problem.message, problem.accepted, problem.hint)
+    return Problem(
+        code=problem.code, path=f"line {line}", message=problem.message, accepted=problem.accepted, hint=problem.hint
+    )

@@ -68,5 +68,14 @@ def past_stretches(owner: Any, water: Water, before: datetime) -> list[PastStret
             if effort.hours > 0:
                 kind = kinds.get((outing.water_id, spell.place))
                 same = outing.water_id == water.pk
-                found.append(_stretch(spell, effort.hours, on, surface.get((outing.water_id, on)), kind, same))
+                found.append(
+                    _stretch(
+                        spell=spell,
+                        hours=effort.hours,
+                        on=on,
+                        surface_c=surface.get((outing.water_id, on)),
+                        kind=kind,
+                        same=same,
+                    )
+                )
     return found[:MOST_STRETCHES]

@@ -26,7 +26,9 @@ def box_today(owner: Any, body: PlanBody) -> c.BoxTodayOut:
         request = request_for(owner, body)
         rows = {str(row.pk): fly_out(row) for row in live(Fly, owner)}
     given = plan_input_from(request)
-    food = food_on(given.water, given.reading, given.when, given.sightings, given.samples)
+    food = food_on(
+        water=given.water, reading=given.reading, when=given.when, sightings=given.sightings, samples=given.samples
+    )
     found = []
     for fit in box_fits(food, given.flies):
         found.append(
@@ -72,7 +74,10 @@ def tie_list(owner: Any, body: c.TieListBody) -> c.TieListOut:
     for set_up in answer.set_ups:
         for fly in set_up.flies:
             row = rows[fly.key]
-            ties.setdefault((fly.key, fly.hook), Tie(fly.key, row.name, fly.hook, _have(row, fly.hook), body.copies))
+            ties.setdefault(
+                (fly.key, fly.hook),
+                Tie(key=fly.key, name=row.name, hook=fly.hook, have=_have(row, fly.hook), wanted=body.copies),
+            )
     wanted = []
     for tie in ties.values():
         recipe = rows[tie.key].recipe or {}

@@ -135,7 +135,13 @@ def start(owner: Any, plan_id: uuid.UUID, body: StartBody) -> OutingOut:
     spell = _chosen(plan, body)
     outing = OutingBody(water_id=plan.water.pk, started_at=body.started_at)
     return outings.start(
-        owner, body.outing_id, outing, body.spell_id, spell, plan_id=plan.pk, plan_snapshot=plan.answer
+        owner=owner,
+        outing_id=body.outing_id,
+        body=outing,
+        spell_id=body.spell_id,
+        spell=spell,
+        plan_id=plan.pk,
+        plan_snapshot=plan.answer,
     )
 
 
@@ -146,5 +152,11 @@ def go_over(owner: Any, plan_id: uuid.UUID, body: StartBody) -> OutingOut:
     """
     plan = get_owned(Plan, owner, plan_id)
     return outings.go_over(
-        owner, body.outing_id, plan.answer, body.spell_id, _chosen(plan, body), plan_id=plan.pk, water_id=plan.water.pk
+        owner=owner,
+        outing_id=body.outing_id,
+        plan=plan.answer,
+        spell_id=body.spell_id,
+        spell=_chosen(plan, body),
+        plan_id=plan.pk,
+        water_id=plan.water.pk,
     )

@@ -29,7 +29,7 @@ class Faults:
     bad_checksum: float = 0.01
 
 
-NO_FAULTS = Faults(0.0, 0.0, 0.0, 0.0, 0.0)
+NO_FAULTS = Faults(dropout=0.0, outlier=0.0, noise_m=0.0, garbage=0.0, bad_checksum=0.0)
 
 
 @dataclass

@@ -73,7 +73,9 @@ class _Handler(BaseHTTPRequestHandler):
             self._send(400, "text/plain", "lon, lat, hours (1 to 168) and from (RFC 3339 with offset) are wanted\n")
             return
         self.server.asked += 1
-        body = write_weather_coverage(invented_hours(lon, lat, start, count, self.server.seed), (lon, lat))
+        body = write_weather_coverage(
+            invented_hours(lon=lon, lat=lat, start=start, count=count, seed=self.server.seed), (lon, lat)
+        )
         fault = self.server.fault
         if fault == "busy":
             self._send(503, "text/plain", "busy\n")

@@ -96,7 +96,13 @@ def read_profile(
 ) -> ProfileFileOut:
     """Read a logger's CSV or a CoverageJSON profile and return its samples; nothing is stored."""
     check_size(file.size or 0)
-    return services.read_profile_file(request.user, water_id, file.read(), depth_unit, temperature_unit)
+    return services.read_profile_file(
+        owner=request.user,
+        water_id=water_id,
+        data=file.read(),
+        depth_unit=depth_unit,
+        temperature_unit=temperature_unit,
+    )
 
 
 @router.get("/waters/{water_id}/readings/{reading_id}/profile.covjson", response={200: None, **FAILURES})

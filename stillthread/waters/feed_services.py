@@ -35,7 +35,15 @@ def connect(owner: Any, body: c.FeedBody) -> c.FeedOut:
     if body.host not in settings.FEED_HOSTS:
         allowed = ", ".join(settings.FEED_HOSTS)
         hint = "Set STILL_FEED_HOSTS to the instrument's address and start again."
-        raise InputError(Problem("host", "host", f"'{body.host}' is not an allowed address.", allowed, hint))
+        raise InputError(
+            Problem(
+                code="host",
+                path="host",
+                message=f"'{body.host}' is not an allowed address.",
+                accepted=allowed,
+                hint=hint,
+            )
+        )
     disconnect(owner)
     FEEDS.start(owner.pk, body.host, body.port, body.transducer_m)
     return feed_out(owner)
@@ -212,7 +220,13 @@ def fetch_weather(owner: Any, water_id: uuid.UUID) -> c.ForecastOut:
     if water.longitude_deg is None or water.latitude_deg is None:
         hint = "Note the water's latitude and longitude first."
         raise InputError(
-            Problem("no_position", "latitude_deg", "Where this water lies is not noted.", "a position", hint)
+            Problem(
+                code="no_position",
+                path="latitude_deg",
+                message="Where this water lies is not noted.",
+                accepted="a position",
+                hint=hint,
+            )
         )
     start = timezone.now().replace(hour=0, minute=0, second=0, microsecond=0)
     query = {"lon": water.longitude_deg, "lat": water.latitude_deg, "from": start.isoformat(), "hours": FORECAST_HOURS}

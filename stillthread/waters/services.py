@@ -171,9 +171,11 @@ def read_profile_file(
     water = get_owned(Water, owner, water_id)
     if data.lstrip()[:1] in (b"{", b"["):
         found = read_profile_coverage(data, water.max_depth_m)
-        return _file_out("coveragejson", found.points, ("m", "c"), found.when, found.notes)
+        return _file_out(kind="coveragejson", points=found.points, units=("m", "c"), when=found.when, notes=found.notes)
     table = read_profile_csv(data, water.max_depth_m, depth_unit, temperature_unit)
-    return _file_out("csv", table.points, (table.depth_unit, table.temperature_unit), None, table.notes)
+    return _file_out(
+        kind="csv", points=table.points, units=(table.depth_unit, table.temperature_unit), when=None, notes=table.notes
+    )
 
 
 def _file_out(
@@ -204,7 +206,13 @@ def profile_file(owner: Any, water_id: uuid.UUID, reading_id: uuid.UUID) -> str:
         position = (water.longitude_deg, water.latitude_deg)
     if position is None:
         hint = "Note where the water or the place lies."
-        problem = Problem("no_position", "latitude_deg", "A profile file tells where it was taken.", "a position", hint)
+        problem = Problem(
+            code="no_position",
+            path="latitude_deg",
+            message="A profile file tells where it was taken.",
+            accepted="a position",
+            hint=hint,
+        )
         raise InputError(problem)
     return write_profile_coverage(points, position, row.taken_at)
 

@@ -43,7 +43,7 @@ class Refused(Exception):  # noqa: N818 - it reads as what it says
     def __init__(self, status: int, code: str, message: str, accepted: str = "", hint: str = ""):
         """Keep the status and the problem."""
         self.status = status
-        self.problem = Problem(code, "", message, accepted, hint)
+        self.problem = Problem(code=code, path="", message=message, accepted=accepted, hint=hint)
         super().__init__(message)
 
 
@@ -83,10 +83,17 @@ def install(api: NinjaAPI) -> None:
     def http_error(request: HttpRequest, error: HttpError) -> HttpResponse:
         code = "csrf" if "CSRF" in str(error) else "refused"
         hint = "Load the page again." if code == "csrf" else ""
-        return _answer(api, request, [Problem(code, "", str(error), "", hint)], error.status_code)
+        return _answer(
+            api, request, [Problem(code=code, path="", message=str(error), accepted="", hint=hint)], error.status_code
+        )
 
     @api.exception_handler(Exception)
     def unexpected(request: HttpRequest, error: Exception) -> HttpResponse:
         log.exception("unexpected failure at %s", request.path)
         message = "Something went wrong on our side. What you typed is kept on this device."
-        return _answer(api, request, [Problem("server_error", "", message, "", "Try again in a moment.")], 500)
+        return _answer(
+            api,
+            request,
+            [Problem(code="server_error", path="", message=message, accepted="", hint="Try again in a moment.")],
+            500,
+        )

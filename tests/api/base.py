@@ -68,7 +68,7 @@ class ApiCase(TestCase):
         self, method: str, path: str, body: Any = None, status: int = 422, client: Client | None = None
     ) -> dict:
         """Expect the one error shape; returns the problems by path."""
-        told = self.call(method, path, body, status, client)
+        told = self.call(method=method, path=path, body=body, status=status, client=client)
         self.assertEqual(set(told), {"errors"})
         for problem in told["errors"]:
             self.assertEqual(set(problem), {"code", "path", "message", "accepted", "hint"})

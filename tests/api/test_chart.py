@@ -205,7 +205,7 @@ class Weather(ChartCase):
         from stillthread.standins.weather import invented_hours
 
         text = write_weather_coverage(
-            invented_hours(-2.39, 54.1, datetime(2026, 5, 1, tzinfo=UTC), 24, 1), (-2.39, 54.1)
+            invented_hours(lon=-2.39, lat=54.1, start=datetime(2026, 5, 1, tzinfo=UTC), count=24, seed=1), (-2.39, 54.1)
         )
         self.assertEqual(len(self.upload("weather/file", text)["hours"]), 24)
         self.assertIn("line", self.upload("weather/file", text[:200], 422)["errors"][0]["path"])

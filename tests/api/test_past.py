@@ -40,7 +40,7 @@ class Past(ApiCase):
         outing, spell = self.outing(self.water, depth_m=3.0, low_m=3.4, high_m=2.6, flies=["Pupa", "Scud"])
         taps = (("landed", ""), ("lost", "Scud"), ("take", "Pupa"), ("pluck", "Pupa"), ("weed", ""))
         for minute, (kind, fly) in enumerate(taps):
-            self.event(outing, spell, kind, fly, minute)
+            self.event(outing=outing, spell=spell, kind=kind, fly=fly, minute=minute)
         (one,) = self.read()
         self.assertEqual((one.fished_h, one.takes), (3.0, 3))  # a pluck is no take
         self.assertEqual(one.taken_on, ("Scud", "Pupa"))

@@ -161,7 +161,13 @@ class EveryPlan(unittest.TestCase):
         st.sampled_from(["Drop", "Margin", "Basin"]),
     )
     def test_no_rule_is_ever_broken_whatever_the_school(self, most, floats, droppers, sinking, schools, afloat, place):
-        rules = Rules(most, None, floats, droppers, sinking)
+        rules = Rules(
+            max_flies=most,
+            barbless=None,
+            floats_allowed=floats,
+            droppers_allowed=droppers,
+            sinking_lines_allowed=sinking,
+        )
         bed = {"Drop": 5.5, "Margin": 2.0, "Basin": 12.0}[place]
         reading = replace(MAY, water_depth_m=bed, profile=tuple(p for p in MAY.profile if p.depth_m < bed))
         made = day(

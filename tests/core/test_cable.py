@@ -87,7 +87,7 @@ class ClosedForms(unittest.TestCase):
             start[:, 0] = np.linspace(0, given["X_m"], 61)
             start[:, 1] = np.linspace(0, given["Z_m"], 61)
             nodes[-1, 1] = 1e12  # the far end is held
-            _, places, pulls = run(start, segments, nodes, 6000.0, patient)
+            _, places, pulls = run(start=start, segments=segments, nodes=nodes, seconds=6000.0, numbers=patient)
             lowest = places[-1, :, 1].max() - given["Z_m"]
             self.assertAlmostEqual(lowest, expected["lowest_point_below_lower_end_m"], delta=0.02)
             first = places[-1, 1] - places[-1, 0]
@@ -121,14 +121,20 @@ class AgainstOthers(unittest.TestCase):
             chain = build_chain(rig, 6.0, Detail(0.5, 0.2))
             start = np.zeros((len(chain.along_m), 2))
             start[:, 0] = chain.along_m
-            theirs = sink_by_lsoda(start, chain.segments, chain.nodes, RHO, NU, times, stiffness=1.0)[:, -1, 1]
+            theirs = sink_by_lsoda(
+                start=start, segments=chain.segments, nodes=chain.nodes, rho=RHO, nu=NU, times=times, stiffness=1.0
+            )[:, -1, 1]
             cast = Cast(6.0, pull=usual_pull("static"), hold_s=11.0)
-            track = simulate_cast(rig, cast, Detail(0.5, 0.2, 0.1, 0.01, 1e-5, 0.5)).point
+            track = simulate_cast(
+                rig, cast, Detail(line_m=0.5, leader_m=0.2, step_s=0.1, move_m=0.01, tolerance_m=1e-5, record_s=0.5)
+            ).point
             np.testing.assert_allclose(np.interp(times, track.t_s, track.depth_m), theirs, atol=0.02)
 
     def test_finer_nodes_and_steps_change_little(self):
         for cast in (HELD, replace(HELD, countdown_s=20.0, pull=usual_pull("hand-twist", 0.1))):
-            fine = simulate_cast(RIG, cast, Detail(0.25, 0.125, 0.1, 0.01, 1e-5, 0.5)).point
+            fine = simulate_cast(
+                RIG, cast, Detail(line_m=0.25, leader_m=0.125, step_s=0.1, move_m=0.01, tolerance_m=1e-5, record_s=0.5)
+            ).point
             for detail, most in ((FINE, 0.02), (RANKING, 0.08)):
                 track = simulate_cast(RIG, cast, detail).point
                 there = np.interp(fine.t_s, track.t_s, track.depth_m)

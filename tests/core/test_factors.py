@@ -12,6 +12,8 @@ from stillthread.core.noted.reading import Reading
 from stillthread.core.noted.water import Place
 from stillthread.core.sky.light import read_light
 from stillthread.core.trout import factors as f
+from stillthread.core.trout import habits
+from stillthread.core.trout import light_factor as lit
 from stillthread.core.trout.belief import cells
 from stillthread.core.trout.stocking import stocking_factor
 from tests.days import DROP, MARGIN, MAY, SUMMER, UPLAND, profile
@@ -73,25 +75,38 @@ class Oxygen(unittest.TestCase):
 
 class Light(unittest.TestCase):
     def test_bright_water_pushes_down_dusk_lets_up(self):
-        bright = f.light_factor(Z, read_light(60, 0, "calm", "clear", None))
-        dusk = f.light_factor(Z, read_light(-4, 8, "ripple", "clear", None))
+        bright = lit.light_factor(
+            Z, read_light(sun_deg=60, cloud_oktas=0, ripple="calm", clarity="clear", secchi_m=None)
+        )
+        dusk = lit.light_factor(
+            Z, read_light(sun_deg=-4, cloud_oktas=8, ripple="ripple", clarity="clear", secchi_m=None)
+        )
         self.assertEqual(int(np.argmin(bright.log_weight)), 0)
         self.assertEqual(int(np.argmax(dusk.log_weight)), 0)
         self.assertIn("Low light", dusk.sentence)
 
     def test_comfort_depth_by_hand(self):
         # Overhead sun on calm clear water of Secchi 1.7 m: K = 1 per metre, so ln(1 / 0.06) = 2.81 m.
-        light = read_light(90, 0, "calm", None, 1.7)
-        self.assertAlmostEqual(f.comfort_depth_m(light), np.log(1 / f.EASY_LIGHT), places=3)
-        self.assertEqual(f.comfort_depth_m(read_light(0, 8, "wave", "coloured", None)), 0)
+        light = read_light(sun_deg=90, cloud_oktas=0, ripple="calm", clarity=None, secchi_m=1.7)
+        self.assertAlmostEqual(lit.comfort_depth_m(light), np.log(1 / lit.EASY_LIGHT), places=3)
+        self.assertEqual(
+            lit.comfort_depth_m(read_light(sun_deg=0, cloud_oktas=8, ripple="wave", clarity="coloured", secchi_m=None)),
+            0,
+        )
 
     def test_coloured_water_lets_them_stay_higher(self):
-        clear, coloured = (read_light(50, 2, "calm", c, None) for c in ("gin-clear", "coloured"))
-        self.assertLess(f.comfort_depth_m(coloured), f.comfort_depth_m(clear))
+        clear, coloured = (
+            read_light(sun_deg=50, cloud_oktas=2, ripple="calm", clarity=c, secchi_m=None)
+            for c in ("gin-clear", "coloured")
+        )
+        self.assertLess(lit.comfort_depth_m(coloured), lit.comfort_depth_m(clear))
 
     def test_guesses_are_said(self):
         self.assertIn(
-            "Cloud, wind, clarity guessed", f.light_factor(Z, read_light(40, None, "unknown", None, None)).sentence
+            "Cloud, wind, clarity guessed",
+            lit.light_factor(
+                Z, read_light(sun_deg=40, cloud_oktas=None, ripple="unknown", clarity=None, secchi_m=None)
+            ).sentence,
         )
 
 
@@ -141,17 +156,25 @@ class Season(unittest.TestCase):
             (10, "autumn", "spring"),
         ):
             when = datetime(2026, month, 15, tzinfo=UTC)
-            self.assertEqual((f.season_of(when, "north"), f.season_of(when, "south")), (north, south))
+            self.assertEqual((habits.season_of(when, "north"), habits.season_of(when, "south")), (north, south))
 
     def test_cold_spring_water(self):
         # Trade: 2.4 to 3 m down.
-        self.assertAlmostEqual(deepest_pull(f.season_factor(Z, UPLAND, COLD, 6.0, SPRING)), 2.7, delta=0.1)
+        self.assertAlmostEqual(
+            deepest_pull(habits.season_factor(depths=Z, water=UPLAND, reading=COLD, bed_m=6.0, when=SPRING)),
+            2.7,
+            delta=0.1,
+        )
 
     def test_winter_on_small_and_on_big_clear_water(self):
         # Trade: small waters often the top 0.6 m; big clear waters 3 to 5 m.
         small = replace(UPLAND, max_depth_m=3.0)
-        self.assertLess(deepest_pull(f.season_factor(cells(3), small, COLD, 3.0, WINTER)), 0.6)
-        self.assertTrue(3 <= deepest_pull(f.season_factor(Z, UPLAND, COLD, 6.0, WINTER)) <= 5)
+        self.assertLess(
+            deepest_pull(habits.season_factor(depths=cells(3), water=small, reading=COLD, bed_m=3.0, when=WINTER)), 0.6
+        )
+        self.assertTrue(
+            3 <= deepest_pull(habits.season_factor(depths=Z, water=UPLAND, reading=COLD, bed_m=6.0, when=WINTER)) <= 5
+        )
 
     def test_fresh_fish_fade_with_the_days(self):
         def pull(days):
@@ -162,13 +185,17 @@ class Season(unittest.TestCase):
 
     def test_nothing_to_say_on_a_mild_summer_day(self):
         mild = Reading(profile=profile((0, 16), (3, 15.8), (6, 15.5)))
-        factor = f.season_factor(Z, UPLAND, mild, 6.0, datetime(2026, 7, 1, tzinfo=UTC))
+        factor = habits.season_factor(
+            depths=Z, water=UPLAND, reading=mild, bed_m=6.0, when=datetime(2026, 7, 1, tzinfo=UTC)
+        )
         self.assertFalse(factor.known)
 
     def test_heat_sends_them_to_the_thermocline(self):
         # Trade: summer heat, 6 to 9 m, the cool band.
         z = cells(15)
-        factor = f.season_factor(z, UPLAND, SUMMER, 15.0, datetime(2026, 7, 20, tzinfo=UTC))
+        factor = habits.season_factor(
+            depths=z, water=UPLAND, reading=SUMMER, bed_m=15.0, when=datetime(2026, 7, 20, tzinfo=UTC)
+        )
         self.assertTrue(6 <= float(z[int(np.argmax(factor.log_weight))]) <= 9)
         self.assertIn("thermocline", factor.sentence)
 
@@ -177,7 +204,13 @@ class Season(unittest.TestCase):
         z = cells(15)
         oxygen = (9, 9, 8, 4, 1, 0)
         points = tuple(replace(p, oxygen_mg_l=o) for p, o in zip(SUMMER.profile, oxygen, strict=True))
-        factor = f.season_factor(z, UPLAND, replace(SUMMER, profile=points), 15.0, datetime(2026, 7, 20, tzinfo=UTC))
+        factor = habits.season_factor(
+            depths=z,
+            water=UPLAND,
+            reading=replace(SUMMER, profile=points),
+            bed_m=15.0,
+            when=datetime(2026, 7, 20, tzinfo=UTC),
+        )
         self.assertAlmostEqual(float(z[int(np.argmax(factor.log_weight))]), 5.0, delta=0.1)
 
 

@@ -14,7 +14,15 @@ MAY = datetime(2026, 5, 15, 12, tzinfo=UTC)
 
 class Season(unittest.TestCase):
     def test_shares_sum_to_one(self):
-        food = available_food(MAY, "north", 12.0, 3.0, 4.0, True, (Sighting(abundance="some", prey="scud"),))
+        food = available_food(
+            when=MAY,
+            hemisphere="north",
+            water_c=12.0,
+            wind_m_s=3.0,
+            cloud_oktas=4.0,
+            stocked=True,
+            sightings=(Sighting(abundance="some", prey="scud"),),
+        )
         self.assertAlmostEqual(sum(food.share.values()), 1.0)
 
     def test_the_southern_year_is_six_months_on(self):

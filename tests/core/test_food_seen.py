@@ -172,7 +172,14 @@ class Where(unittest.TestCase):
     def test_daphnia_lie_deeper_in_sun(self):
         # Trade: deeper in sun, rises in dull light.
         def middle(light):
-            return float(np.average(self.Z, weights=depth_density(BY_KEY["daphnia"], self.Z, 12, "open-water", light)))
+            return float(
+                np.average(
+                    self.Z,
+                    weights=depth_density(
+                        prey=BY_KEY["daphnia"], depths_m=self.Z, bed_m=12, place_kind="open-water", easy_light_m=light
+                    ),
+                )
+            )
 
         self.assertLess(middle(0.0), middle(2.0))
         self.assertLess(middle(2.0), middle(6.0))

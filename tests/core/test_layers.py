@@ -152,18 +152,40 @@ class Stability(unittest.TestCase):
         # Imberger & Patterson 1990, by pylake 0.1.13 and own coding.
         for entry in checks.of("03_strat", "Wedderburn"):
             i = entry["inputs"]
-            found = wedderburn_number(i["delta_rho"], i["h1_m"], i["u_star_water"], i["rho_hypo"], i["length_m"])
+            found = wedderburn_number(
+                density_step_kg_m3=i["delta_rho"],
+                upper_m=i["h1_m"],
+                friction_m_s=i["u_star_water"],
+                lower_density_kg_m3=i["rho_hypo"],
+                length_m=i["length_m"],
+            )
             self.assertAlmostEqual(found, entry["expected"], delta=0.01 * entry["expected"], msg=entry["id"])
         for entry in checks.of("03_strat", "Lake Number"):
             i = entry["inputs"]
-            found = lake_number(i["St"], i["meta_top"], i["meta_bottom"], i["u_star_water"], i["rho_hypo"], table_of(i))
+            found = lake_number(
+                schmidt_j_m2=i["St"],
+                top_m=i["meta_top"],
+                bottom_m=i["meta_bottom"],
+                friction_m_s=i["u_star_water"],
+                lower_density_kg_m3=i["rho_hypo"],
+                table=table_of(i),
+            )
             self.assertAlmostEqual(found, entry["expected"], delta=0.02 * entry["expected"], msg=entry["id"])
 
     def test_seiche_period(self):
         # Merian's closed form.
         for entry in checks.of("03_strat", "internal seiche"):
             i = entry["inputs"]
-            found = seiche_period_s(i["length_m"], i["h1_m"], i["h2_m"], i["delta_rho"], i["rho_hypo"]) / 3600
+            found = (
+                seiche_period_s(
+                    length_m=i["length_m"],
+                    upper_m=i["h1_m"],
+                    lower_m=i["h2_m"],
+                    density_step_kg_m3=i["delta_rho"],
+                    lower_density_kg_m3=i["rho_hypo"],
+                )
+                / 3600
+            )
             self.assertAlmostEqual(found, entry["expected"], delta=0.01 * entry["expected"], msg=entry["id"])
 
     def test_volume_of_a_cone(self):
@@ -180,9 +202,12 @@ class Stability(unittest.TestCase):
     def test_more_wind_tilts_more(self):
         points = points_of(checks.VALUES["03_strat-o01"])
         layers = read_layers(points)
-        tilts = [read_stability(points, layers, 20, w, 2000).tilt_m for w in (2, 4, 8, 16)]
+        tilts = [
+            read_stability(points=points, layers=layers, bed_m=20, wind_m_s=w, length_m=2000).tilt_m
+            for w in (2, 4, 8, 16)
+        ]
         self.assertEqual(tilts, sorted(tilts))
-        strong = read_stability(points, layers, 20, 25, 5000)
+        strong = read_stability(points=points, layers=layers, bed_m=20, wind_m_s=25, length_m=5000)
         self.assertLess(strong.wedderburn, 1)
         self.assertIn("upwind shore", strong.sentence)
         self.assertLessEqual(strong.tilt_m, layers.main.depth_m)
@@ -190,9 +215,16 @@ class Stability(unittest.TestCase):
     def test_missing_inputs_are_named_not_invented(self):
         points = points_of(checks.VALUES["03_strat-o01"])
         layers = read_layers(points)
-        bare = read_stability(points, layers, 20, 6.0, None)
+        bare = read_stability(points=points, layers=layers, bed_m=20, wind_m_s=6.0, length_m=None)
         self.assertEqual((bare.schmidt_j_m2, bare.wedderburn, bare.tilt_m), (None, None, None))
-        guess = read_stability(points, layers, 20, 6.0, None, (Contour(0, math.pi * 1e6), Contour(20, 0)))
+        guess = read_stability(
+            points=points,
+            layers=layers,
+            bed_m=20,
+            wind_m_s=6.0,
+            length_m=None,
+            table=(Contour(0, math.pi * 1e6), Contour(20, 0)),
+        )
         self.assertAlmostEqual(guess.length_m, 2000)  # a circle of π km² is 2 km across
         self.assertIn("length of the lake along the wind", guess.guessed)
 

@@ -58,7 +58,14 @@ class Flies(unittest.TestCase):
         self, *sightings, depth=2.0, weights=("unweighted",), surface=False, still=False, flies=STARTER_FLIES, **of_day
     ):
         food = available_food(NOON, "north", 12.0, sightings=sightings)
-        return rank_flies(flies, food, self.belief, depth, Wanted(weights, surface, still), FlyDay(**of_day))
+        return rank_flies(
+            flies=flies,
+            food=food,
+            belief=self.belief,
+            depth_m=depth,
+            wanted=Wanted(weights, surface, still),
+            day=FlyDay(**of_day),
+        )
 
     def test_what_was_seen_comes_first(self):
         for prey in ("leech", "damsel-nymph", "water-boatman"):

@@ -75,7 +75,9 @@ class Pressure(unittest.TestCase):
 
 class Curve(unittest.TestCase):
     def curve(self, points, when=AUGUST, **kwargs):
-        return oxygen_curve(points, read_layers(points), DEPTHS, when, "north", **kwargs)
+        return oxygen_curve(
+            points=points, layers=read_layers(points), depths_m=DEPTHS, when=when, hemisphere="north", **kwargs
+        )
 
     def test_nothing_without_temperatures(self):
         self.assertIsNone(self.curve(()))

@@ -33,7 +33,7 @@ from tests.days import TYPE_3, day
 
 LEADER = sinking_leader(3, 1)
 NYMPH = next(f for f in STARTER_FLIES if f.key == "pheasant-nymph")
-FLIES = (PlacedFly(NYMPH, "point", 12, LEADER.length_m, None),)
+FLIES = (PlacedFly(fly=NYMPH, position="point", hook=12, from_line_m=LEADER.length_m, depth_m=None),)
 RIG = rig_of(TYPE_3, LEADER, tied(FLIES))
 CAST = Cast(18.0, level_bed(12.0), 20.0, usual_pull("hand-twist", 0.1))
 
@@ -144,7 +144,7 @@ class Rigs(unittest.TestCase):
     )
     def test_what_cannot_be_is_always_said_at_a_path(self, length, slack, count, bed):
         rig = Rig(Line(key="x", family="sinking", label_ips=3.0), (Piece(3.0, 0.2),), (TiedFly("f", 3.0, 0.05, 0.07),))
-        cast = Cast(length, tuple(bed), count, usual_pull("static"), slack)
+        cast = Cast(cast_m=length, bed=tuple(bed), countdown_s=count, pull=usual_pull("static"), slack=slack)
         possible = (
             length > 0
             and length * (1 + slack) <= 33.0

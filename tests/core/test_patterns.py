@@ -161,7 +161,9 @@ class Today(unittest.TestCase):
         self.assertEqual(shares, sorted(shares, reverse=True))
 
     def test_what_is_left_to_tie(self):
-        self.assertEqual([Tie("k", "n", 12, have, 3).to_tie for have in (None, 0, 2, 5)], [3, 3, 1, 0])
+        self.assertEqual(
+            [Tie(key="k", name="n", hook=12, have=have, wanted=3).to_tie for have in (None, 0, 2, 5)], [3, 3, 1, 0]
+        )
 
     def test_materials_are_summed_by_hand(self):
         bead, red = Material("bead", "brass bead", "gold", "3 mm"), Material("body", "floss", "red")

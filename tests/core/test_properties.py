@@ -84,7 +84,7 @@ class Fish(unittest.TestCase):
 class Water(unittest.TestCase):
     @given(st.floats(-20, 90), st.integers(0, 8), st.sampled_from(sorted(RIPPLE_COVER)), st.floats(0.2, 15))
     def test_light_is_a_share_and_fades(self, sun, cloud, ripple, secchi):
-        light = read_light(sun, cloud, ripple, None, secchi)
+        light = read_light(sun_deg=sun, cloud_oktas=cloud, ripple=ripple, clarity=None, secchi_m=secchi)
         self.assertTrue(0 < light.surface <= 1)
         self.assertGreaterEqual(light.at(1), light.at(2))
 

@@ -211,7 +211,14 @@ class Hours(unittest.TestCase):
 class OpenWater(unittest.TestCase):
     def band(self, points, species="rainbow", when=datetime(2026, 8, 20, tzinfo=UTC), productivity=None):
         z = np.linspace(0, points[-1].depth_m, 121)
-        curve = oxygen_curve(points, read_layers(points), z, when, "north", productivity=productivity)
+        curve = oxygen_curve(
+            points=points,
+            layers=read_layers(points),
+            depths_m=z,
+            when=when,
+            hemisphere="north",
+            productivity=productivity,
+        )
         return open_band(species, z, temperature_at(points, z), curve)
 
     def test_squeezed_between_warmth_and_want_of_oxygen(self):

@@ -175,7 +175,9 @@ class FloatChecks(unittest.TestCase):
     def test_deeper_is_cast_closer(self):
         far = [farthest_float_cast_m(h) for h in (1, 3, 5, 9)]
         self.assertEqual(far, sorted(far, reverse=True))
-        self.assertIn("Cast closer", " ".join(check_float(self.rig(5.0), 2.9, 0.6, 0.6, 18.0).advice))
+        self.assertIn(
+            "Cast closer", " ".join(check_float(rig=self.rig(5.0), rod_m=2.9, arm_m=0.6, net_m=0.6, cast_m=18.0).advice)
+        )
 
     def test_the_load_by_hand(self):
         # 0.15 g and 4 m of 0.2 mm fluorocarbon: 4 x pi/4 x 0.04 mm² = 0.1257 cm³ x 0.78.

@@ -79,7 +79,13 @@ class Order(unittest.TestCase):
 
 class Why(unittest.TestCase):
     def placed(self, team, at=None):
-        return place_flies(team, tuple(float(n + 1) for n in range(len(team))), (None,) * len(team), False, at)
+        return place_flies(
+            team=team,
+            at_m=tuple(float(n + 1) for n in range(len(team))),
+            depths_m=(None,) * len(team),
+            wary=False,
+            attractor_at=at,
+        )
 
     def test_each_fly_says_what_it_is_for_and_why_it_is_there(self):
         top, point = self.placed([ORANGE, HEAVY], "top")
@@ -103,7 +109,12 @@ class Weights(unittest.TestCase):
 
     def rank(self, flies, wanted=("unweighted",), sink_m_s=None, **of_day):
         return rank_flies(
-            tuple(flies), self.food, self.belief, 4.0, Wanted(wanted, sink_m_s=sink_m_s), FlyDay(**of_day)
+            flies=tuple(flies),
+            food=self.food,
+            belief=self.belief,
+            depth_m=4.0,
+            wanted=Wanted(wanted, sink_m_s=sink_m_s),
+            day=FlyDay(**of_day),
         )
 
     def score(self, fly, **other):
@@ -159,7 +170,14 @@ class Weights(unittest.TestCase):
             food = available_food(NOON, "north", 12.0, sightings=(Sighting(abundance="many", prey=key),))
             for surface in (False, True):
                 wanted = Wanted(("unweighted", "weighted", "buoyant"), surface)
-                ranked = rank_flies(STARTER_FLIES, food, self.belief, 0.0 if surface else 3.0, wanted, FlyDay())
+                ranked = rank_flies(
+                    flies=STARTER_FLIES,
+                    food=food,
+                    belief=self.belief,
+                    depth_m=0.0 if surface else 3.0,
+                    wanted=wanted,
+                    day=FlyDay(),
+                )
                 if any(m.prey.key == key for m in ranked):
                     break
             else:

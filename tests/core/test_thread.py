@@ -152,7 +152,9 @@ class Retrieving(unittest.TestCase):
 
     def test_patterns_of_the_hand(self):
         # By hand: 0.6 m in pulls of 0.2 m at 0.4 m/s with 1 s rests: 0.5 s pull, 1 s rest, three pulls, two rests, 10 s count.
-        phases, fished, gained = schedule(usual_pull("custom", 0.4, 0.2, 1.0), 10.0, 0.6, 60.0, 5.0)
+        phases, fished, gained = schedule(
+            pull=usual_pull("custom", 0.4, 0.2, 1.0), countdown_s=10.0, to_gain_m=0.6, hold_s=60.0, hang_s=5.0
+        )
         self.assertAlmostEqual(fished, 10 + 3 * 0.5 + 2 * 1.0)
         self.assertAlmostEqual(gained, 0.6)
         np.testing.assert_allclose(phases[:3, 0], [10, 10.5, 11.5])
@@ -281,8 +283,8 @@ class Bands(unittest.TestCase):
         expected = count_table(run, [3.98])[0].count_s
         self.assertTrue(check_bottom(run, 3.98, expected).agrees)
         self.assertIn("Sooner", check_bottom(run, 3.98, 8.0).sentence)
-        self.assertIn("Later", judge(20.0, 15.0, 25.0, 60.0, "x").sentence)
-        self.assertFalse(judge(None, None, None, 60.0, "x").agrees)
+        self.assertIn("Later", judge(expected_s=20.0, soonest_s=15.0, latest_s=25.0, seen_s=60.0, what="x").sentence)
+        self.assertFalse(judge(expected_s=None, soonest_s=None, latest_s=None, seen_s=60.0, what="x").agrees)
 
 
 class Tables(unittest.TestCase):

@@ -26,7 +26,13 @@ def mean_depth(belief):
 def belief_for(reading, when=NOON, water=UPLAND, sightings=(), name="Drop", light=None):
     light = light or light_on(water, reading, when)
     food = available_food(when, water.hemisphere, sightings=sightings)
-    return next(b for b in believe(water, reading, light, food, sightings, when, name) if b.place.name == name)
+    return next(
+        b
+        for b in believe(
+            water=water, reading=reading, light=light, food=food, sightings=sightings, when=when, chosen=name
+        )
+        if b.place.name == name
+    )
 
 
 class Curves(unittest.TestCase):
@@ -112,7 +118,7 @@ class Belief(unittest.TestCase):
     def test_more_light_is_never_shallower(self):
         depths = []
         for sun in (-5, 0, 3, 8, 15, 30, 60):
-            light = read_light(sun, 2, "ripple", "clear", None)
+            light = read_light(sun_deg=sun, cloud_oktas=2, ripple="ripple", clarity="clear", secchi_m=None)
             depths.append(mean_depth(belief_for(MAY, light=light)))
         self.assertEqual(depths, sorted(depths))
 

@@ -109,7 +109,9 @@ class Light(unittest.TestCase):
     def test_fading_with_depth(self):
         # Beer-Lambert with Poole & Atkins 1929.
         for entry in checks.of("08_light", "fraction of just-below-surface light"):
-            light = read_light(60, 0, "calm", None, entry["inputs"]["secchi_m"])
+            light = read_light(
+                sun_deg=60, cloud_oktas=0, ripple="calm", clarity=None, secchi_m=entry["inputs"]["secchi_m"]
+            )
             fraction = light.at(entry["inputs"]["depth_m"]) / light.at(0)
             self.assertAlmostEqual(fraction, entry["expected"], delta=1e-6, msg=entry["id"])
 
@@ -117,12 +119,20 @@ class Light(unittest.TestCase):
         # Kasten & Czeplak 1980: full cloud passes a quarter.
         self.assertAlmostEqual(cloud_transmission(8), 0.25)
         self.assertEqual(cloud_transmission(0), 1.0)
-        surface = [read_light(50, c, r, "clear", None).surface for c, r in ((0, "calm"), (4, "calm"), (8, "ripple"))]
+        surface = [
+            read_light(sun_deg=50, cloud_oktas=c, ripple=r, clarity="clear", secchi_m=None).surface
+            for c, r in ((0, "calm"), (4, "calm"), (8, "ripple"))
+        ]
         self.assertEqual(surface, sorted(surface, reverse=True))
 
     def test_guesses_are_named(self):
-        self.assertEqual(read_light(30, None, "unknown", None, None).guessed, ("cloud", "wind", "clarity"))
-        self.assertEqual(read_light(30, 3, "calm", "clear", None).guessed, ())
+        self.assertEqual(
+            read_light(sun_deg=30, cloud_oktas=None, ripple="unknown", clarity=None, secchi_m=None).guessed,
+            ("cloud", "wind", "clarity"),
+        )
+        self.assertEqual(
+            read_light(sun_deg=30, cloud_oktas=3, ripple="calm", clarity="clear", secchi_m=None).guessed, ()
+        )
 
     def test_impossible_input(self):
         with self.assertRaises(ValueError):

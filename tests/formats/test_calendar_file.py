@@ -7,15 +7,15 @@ from stillthread.formats.calendar_file import PlannedOuting, write_calendar
 
 BST = timezone(timedelta(hours=1))
 OUTING = PlannedOuting(
-    "7c0e",
-    datetime(2026, 5, 14, 9, 30, tzinfo=BST),
-    4.5,
-    "Fishing: North arm, Grey Tarn",
-    "Float rig: hang 4.2 m; flies, two.\nTake the net\\long one. " + "Wörter " * 30,
-    "North arm, Grey Tarn",
-    "Fishing on Thursday 14 May at 09:30.",
-    (-2.25, 54.1),
-    datetime(2026, 5, 13, 20, tzinfo=UTC),
+    uid="7c0e",
+    start=datetime(2026, 5, 14, 9, 30, tzinfo=BST),
+    length_h=4.5,
+    summary="Fishing: North arm, Grey Tarn",
+    description="Float rig: hang 4.2 m; flies, two.\nTake the net\\long one. " + "Wörter " * 30,
+    location="North arm, Grey Tarn",
+    alarm="Fishing on Thursday 14 May at 09:30.",
+    position=(-2.25, 54.1),
+    made_at=datetime(2026, 5, 13, 20, tzinfo=UTC),
 )
 
 

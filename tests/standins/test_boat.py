@@ -118,16 +118,25 @@ class Lines(unittest.TestCase):
 
 class Weather(unittest.TestCase):
     def test_the_same_place_day_and_seed_say_the_same(self):
-        self.assertEqual(invented_hours(-2.38, 54.12, START, 48, 1), invented_hours(-2.38, 54.12, START, 48, 1))
-        self.assertNotEqual(invented_hours(-2.38, 54.12, START, 48, 1), invented_hours(-2.38, 54.12, START, 48, 2))
+        self.assertEqual(
+            invented_hours(lon=-2.38, lat=54.12, start=START, count=48, seed=1),
+            invented_hours(lon=-2.38, lat=54.12, start=START, count=48, seed=1),
+        )
+        self.assertNotEqual(
+            invented_hours(lon=-2.38, lat=54.12, start=START, count=48, seed=1),
+            invented_hours(lon=-2.38, lat=54.12, start=START, count=48, seed=2),
+        )
 
     def test_hours_overlap_whatever_hour_one_asks_from(self):
         later = START + timedelta(hours=5)
-        self.assertEqual(invented_hours(-2.38, 54.12, START, 20, 1)[5:15], invented_hours(-2.38, 54.12, later, 10, 1))
+        self.assertEqual(
+            invented_hours(lon=-2.38, lat=54.12, start=START, count=20, seed=1)[5:15],
+            invented_hours(lon=-2.38, lat=54.12, start=later, count=10, seed=1),
+        )
 
     def test_every_hour_is_possible_and_goes_through_the_format(self):
         for lat in (54.12, -41.0):
-            hours = invented_hours(-2.38, lat, START, 168, 4)
+            hours = invented_hours(lon=-2.38, lat=lat, start=START, count=168, seed=4)
             _, back = read_weather_coverage(write_weather_coverage(hours, (-2.38, lat)))
             self.assertEqual(len(back), 168)
             for hour in back:
@@ -136,6 +145,6 @@ class Weather(unittest.TestCase):
 
     def test_the_south_is_warm_in_january(self):
         january = datetime(2026, 1, 15, tzinfo=UTC)
-        north = np.mean([h.air_temperature_c for h in invented_hours(0, 50, january, 72, 1)])
-        south = np.mean([h.air_temperature_c for h in invented_hours(0, -50, january, 72, 1)])
+        north = np.mean([h.air_temperature_c for h in invented_hours(lon=0, lat=50, start=january, count=72, seed=1)])
+        south = np.mean([h.air_temperature_c for h in invented_hours(lon=0, lat=-50, start=january, count=72, seed=1)])
         self.assertGreater(south, north + 8)

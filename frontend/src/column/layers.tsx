@@ -2,6 +2,7 @@
 import { area, curveMonotoneY, line } from "d3-shape";
 import { useId } from "react";
 import type { Schemas } from "../api/client";
+import { letter } from "../lib/cord";
 import { bandText, depthText, type TemperatureUnit, temperatureText } from "../lib/units";
 import { type ColumnScale, useColumn } from "./scale";
 
@@ -242,8 +243,4 @@ export function SetUpLayer({
       })}
     </g>
   );
-}
-
-export function letter(index: number): string {
-  return String.fromCharCode(65 + index);
 }

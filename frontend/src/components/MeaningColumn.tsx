@@ -4,6 +4,7 @@ import { Column } from "../column/Column";
 import { Hold } from "../column/Hold";
 import { BeliefLayer, LightLayer, TemperatureLayer } from "../column/layers";
 import { FoodLayer, OpenLayer, OxygenLayer, SteepLayer } from "../column/waterLayers";
+import { chosenBelief, rippleOf } from "../lib/cord";
 import { readDraft } from "../lib/draft";
 import type { Meaning } from "../lib/meaning";
 import { useReading } from "../lib/reading";
@@ -11,13 +12,12 @@ import { useReader } from "../lib/session";
 import { load, save } from "../lib/store";
 import { depthText, temperatureText } from "../lib/units";
 import type { Water } from "../lib/waters";
-import { chosenBelief, rippleOf } from "./ReadingColumn";
 import { words } from "./strings";
 
 export type CordLayer = "temperature" | "oxygen" | "open" | "light" | "food" | "belief";
 const ALL: CordLayer[] = ["temperature", "oxygen", "open", "light", "food", "belief"];
 
-interface Props {
+export interface MeaningColumnProps {
   water: Water;
   meaning: Meaning | undefined;
   /** The layers shown at first on this page; the choice is kept for each page on this device. */
@@ -53,7 +53,15 @@ function noteAt(meaning: Meaning | undefined, depthM: number, unit: "c" | "f"): 
   return parts.join(", ");
 }
 
-export function MeaningColumn({ water, meaning, page, first, ring, onRing, children }: Props) {
+export default function MeaningColumn({
+  water,
+  meaning,
+  page,
+  first,
+  ring,
+  onRing,
+  children,
+}: MeaningColumnProps) {
   const { plan, draft } = useReading();
   const { settings } = useReader();
   const { shown, toggle } = useLayers(page, first);

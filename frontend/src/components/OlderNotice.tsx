@@ -1,5 +1,5 @@
 /** Says that an older reading is in hand, and how old its temperatures are. */
-import { Link } from "react-router";
+import { Link } from "wouter";
 import { useReading } from "../lib/reading";
 import { clockText, dayAndClock, isToday } from "../lib/time";
 import type { Water } from "../lib/waters";

@@ -1,24 +1,16 @@
 /** The column for the water in hand: temperature, light, belief, and the ring to take hold of. */
-import { type ReactNode, useState } from "react";
+import type { ReactNode } from "react";
 import type { Schemas } from "../api/client";
 import { Column } from "../column/Column";
 import { Hold } from "../column/Hold";
 import { BeliefLayer, LightLayer, TemperatureLayer } from "../column/layers";
+import { chosenBelief, rippleOf } from "../lib/cord";
 import { readDraft } from "../lib/draft";
 import { useReading } from "../lib/reading";
 import { useReader } from "../lib/session";
 import { bandText, temperatureText } from "../lib/units";
 import type { Water } from "../lib/waters";
 import { words } from "./strings";
-
-export function rippleOf(windMs: number | null | undefined): "calm" | "ripple" | "wave" | "unknown" {
-  if (windMs === null || windMs === undefined) return "unknown";
-  return windMs < 1 ? "calm" : windMs < 5.5 ? "ripple" : "wave";
-}
-
-export function chosenBelief(plan: Schemas["PlanAnswer"]): Schemas["PlaceBeliefOut"] | undefined {
-  return plan.belief.places.find((p) => p.place === plan.belief.chosen);
-}
 
 function nearestTemperature(curve: Schemas["WaterMeaning"]["temperature"], depthM: number): number | null {
   if (!curve) return null;
@@ -31,12 +23,6 @@ function nearestTemperature(curve: Schemas["WaterMeaning"]["temperature"], depth
     }
   }
   return best;
-}
-
-/** Depth under the ring and a way to set it, for pages that use it. */
-export function useRing(start = 1) {
-  const [ring, setRing] = useState(start);
-  return { ring, setRing };
 }
 
 interface Props {

@@ -1,6 +1,6 @@
 /** The frame: name, tabs, the water in hand, and whether there is signal. */
 import { lazy, type ReactNode, Suspense, useEffect, useState } from "react";
-import { Link, useLocation, useNavigate } from "react-router";
+import { Link, useLocation, useSearch } from "wouter";
 import { useLeave, useReader } from "../lib/session";
 import { currentTheme, showTheme, type Theme } from "../lib/theme";
 import { useWater } from "../lib/waters";
@@ -17,13 +17,14 @@ function here(tab: string, path: string): boolean {
 }
 
 function Tabs({ className }: { className: string }) {
-  const { search, pathname } = useLocation();
+  const [pathname] = useLocation();
+  const search = useSearch();
   return (
     <nav aria-label={words.pages} className={className}>
       {words.tabs.map((tab) => (
         <Link
           key={tab.to}
-          to={`${tab.to}${tab.to === "/kit" ? "" : search}`}
+          to={`${tab.to}${tab.to === "/kit" || !search ? "" : `?${search}`}`}
           aria-current={here(tab.to, pathname) ? "page" : undefined}
           className="flex min-h-12 flex-1 items-center justify-center border-transparent px-1 font-semibold wide:px-3.5 text-soft no-underline aria-[current=page]:border-current aria-[current=page]:text-ink max-wide:border-t-4 wide:border-b-4"
         >
@@ -36,7 +37,7 @@ function Tabs({ className }: { className: string }) {
 
 function WaterSelect() {
   const { list, water, choose } = useWater();
-  const go = useNavigate();
+  const [, go] = useLocation();
   if (list.length === 0) return null;
   return (
     <select
@@ -140,10 +141,11 @@ function SignalNotice() {
 
 /** Every page starts at its top: the clock must not open scrolled away. */
 function useTop() {
-  const { pathname, hash } = useLocation();
+  const [pathname] = useLocation();
   // biome-ignore lint/correctness/useExhaustiveDependencies: once for each page
   useEffect(() => {
     window.scrollTo(0, 0);
+    const { hash } = window.location;
     if (!hash) return;
     // The part that was asked for may still be on its way.
     const end = Date.now() + 5_000;

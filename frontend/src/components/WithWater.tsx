@@ -1,7 +1,7 @@
 /** A page that needs a water in hand, and of it the reading of now or an older one: says so kindly when there is none. */
 import { useQuery } from "@tanstack/react-query";
 import type { ReactNode } from "react";
-import { Navigate, useSearchParams } from "react-router";
+import { Redirect, useSearchParams } from "wouter";
 import { ApiError, api, need } from "../api/client";
 import { ReadingProvider } from "../lib/reading";
 import { useWater, type Water } from "../lib/waters";
@@ -20,7 +20,7 @@ export function WithWater({ planned = true, children }: Props) {
   const older = search.get("r");
   if (isPending) return <Loading what={words.fetchingWaters} />;
   if (isError) return <Failed error={error} again={() => void refetch()} />;
-  if (list.length === 0) return <Navigate to="/start" replace />;
+  if (list.length === 0) return <Redirect to="/start" replace />;
   if (!water || unknown) return <Empty page title={words.unknownWater} />;
   const page = children(water);
   if (older)

@@ -1,6 +1,6 @@
 /** The angler's waters, and the one in hand. */
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useSearchParams } from "react-router";
+import { useSearchParams } from "wouter";
 import { api, need, type Schemas } from "../api/client";
 import { again } from "./again";
 import { load, save } from "./store";

@@ -73,7 +73,13 @@ def _ring_problems(ring: Ring, here: str) -> list[Problem]:
                 "Were latitude and longitude swapped?" if abs(lat) > 90 and abs(lat) <= 180 and abs(lon) <= 90 else ""
             )
             problems.append(
-                Problem("position", f"{here}[{i}]", f"{lon:g}, {lat:g} is no place on earth.", accepted, hint)
+                Problem(
+                    code="position",
+                    path=f"{here}[{i}]",
+                    message=f"{lon:g}, {lat:g} is no place on earth.",
+                    accepted=accepted,
+                    hint=hint,
+                )
             )
     if not problems and (len(ring) < 4 or ring[0] != ring[-1]):
         problems.append(
@@ -135,8 +141,8 @@ def checked_outline(outline: Outline, path: str = "outline") -> Outline:
     for i, ring in enumerate(outline):
         if not LinearRing([_to_local(centre, p) for p in ring]).is_simple:
             raise InputError(
-                Problem("self_crossing", f"{path}[{i}]", "The shoreline crosses itself.", "a ring that does not cross itself",
-                        "Look for two positions in the wrong order.")
+                Problem(code="self_crossing", path=f"{path}[{i}]", message="The shoreline crosses itself.", accepted="a ring that does not cross itself",
+                        hint="Look for two positions in the wrong order.")
             )  # fmt: skip
     if polygon.area <= 0:
         raise InputError(

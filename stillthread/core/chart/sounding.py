@@ -79,12 +79,26 @@ def checked_sounding(
     elif max_depth_m is not None and depth > max_depth_m * 1.15 + 1.0:
         message = f"{depth:g} m is far below the bed: this water is noted as {max_depth_m:g} m at its deepest."
         hint = "Correct this depth, or the water's greatest depth."
-        problems.append(Problem("below_bed", f"{path}.depth_m", message, f"up to about {max_depth_m:g} m", hint))
+        problems.append(
+            Problem(
+                code="below_bed",
+                path=f"{path}.depth_m",
+                message=message,
+                accepted=f"up to about {max_depth_m:g} m",
+                hint=hint,
+            )
+        )
     elif sounding.method == "rod" and rod_m is not None and depth > rod_reach_m(rod_m) + 0.5:
         message = f"A rod of {rod_m:g} m does not reach {depth:g} m down."
         hint = "Use a weight on the fly or the marked cord."
         problems.append(
-            Problem("beyond_rod", f"{path}.depth_m", message, f"up to about {rod_reach_m(rod_m):g} m", hint)
+            Problem(
+                code="beyond_rod",
+                path=f"{path}.depth_m",
+                message=message,
+                accepted=f"up to about {rod_reach_m(rod_m):g} m",
+                hint=hint,
+            )
         )
     if problems:
         raise InputError(problems)

@@ -160,7 +160,14 @@ class Context:
         reading = self.given.reading
         usual = "natural" if self.pressured and self.schools.tone == "by-water" else self.schools.tone
         tone = "bright" if self.very_cold and self.schools.very_cold == "flashy" else usual
-        return FlyDay(reading.clarity, self.light.surface, self.stocked, tone, self.given.aim, record)
+        return FlyDay(
+            clarity=reading.clarity,
+            light=self.light.surface,
+            stocked=self.stocked,
+            tone=tone,
+            aim=self.given.aim,
+            record=record,
+        )
 
     def flies_for(
         self,
@@ -175,7 +182,12 @@ class Context:
         day = self.fly_day
         wanted = Wanted(weights, surface, still, sink_m_s)
         return rank_flies(
-            self.given.flies, self.food, self.belief, depth_m, wanted, replace(day, tone=tone) if tone else day
+            flies=self.given.flies,
+            food=self.food,
+            belief=self.belief,
+            depth_m=depth_m,
+            wanted=wanted,
+            day=replace(day, tone=tone) if tone else day,
         )
 
     def water_c(self, depth_m: float) -> float | None:

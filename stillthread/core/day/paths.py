@@ -157,7 +157,14 @@ def _tied(one: PlacedFly, dropper_m: float) -> TiedFly:
     fly = one.fly
     if fly.build is not None:
         return tied_fly(fly.name, build_on_hook(fly.build, one.hook), one.from_line_m, dropper_m)
-    return usual_fly(fly.name, fly.weight, one.hook, one.from_line_m, dropper_m, fly.surface)
+    return usual_fly(
+        name=fly.name,
+        weight=fly.weight,
+        hook=one.hook,
+        from_line_m=one.from_line_m,
+        dropper_m=dropper_m,
+        surface=fly.surface,
+    )
 
 
 def rig_of(line: Line, leader: Leader, flies: tuple[TiedFly, ...], float_: Float | None = None) -> Rig:

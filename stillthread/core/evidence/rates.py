@@ -29,13 +29,13 @@ def poisson_rate(count: int, hours: float, confidence: float = 0.95) -> Rate:
     if not 0 < confidence < 1:
         raise ValueError("confidence lies between 0 and 1")
     if hours < LEAST_EFFORT_H:
-        return Rate(count, hours, None, None, None)
+        return Rate(count=count, hours=hours, per_hour=None, low=None, high=None)
     from scipy.special import gammaincinv  # scipy takes long to import; only the log needs it
 
     tail = (1 - confidence) / 2
     low = 0.0 if count == 0 else float(gammaincinv(count, tail))
     high = float(gammaincinv(count + 1, 1 - tail))
-    return Rate(count, hours, count / hours, low / hours, high / hours)
+    return Rate(count=count, hours=hours, per_hour=count / hours, low=low / hours, high=high / hours)
 
 
 @dataclass(frozen=True)
@@ -76,7 +76,11 @@ def by_depth(stretches: list[Stretch], step_m: float) -> list[DepthBin]:
         hours, takes = sum(s.hours for s in here), sum(s.takes for s in here)
         result.append(
             DepthBin(
-                index * step_m, (index + 1) * step_m, hours, poisson_rate(takes, hours), sum(s.landed for s in here)
+                top_m=index * step_m,
+                bottom_m=(index + 1) * step_m,
+                hours=hours,
+                takes=poisson_rate(takes, hours),
+                landed=sum(s.landed for s in here),
             )
         )
     return result

@@ -175,7 +175,9 @@ def rank_flies(
             _record(fly, day),
         )
         score = worth[prey] * math.prod(weight for weight, _ in parts)
-        matches.append(Match(fly, prey, score, tuple(words for _, words in parts if words), hooks))
+        matches.append(
+            Match(fly=fly, prey=prey, score=score, why=tuple(words for _, words in parts if words), hooks=hooks)
+        )
     return sorted(matches, key=lambda match: -match.score)
 
 

@@ -97,6 +97,13 @@ def place_flies(
     """
     count = len(team)
     return tuple(
-        PlacedFly(m.fly, POSITIONS[count][i], hook_size(m, wary), at_m[i], depths_m[i], _why(m, i, count, attractor_at))
+        PlacedFly(
+            fly=m.fly,
+            position=POSITIONS[count][i],
+            hook=hook_size(m, wary),
+            from_line_m=at_m[i],
+            depth_m=depths_m[i],
+            why=_why(m, i, count, attractor_at),
+        )
         for i, m in enumerate(team)
     )

@@ -150,9 +150,24 @@ def available_food(
     count to its prey (see `sighting_counts`, `sample_counts`). The mean of the Dirichlet posterior is returned, so the
     order does not matter. Raises InputError for unknown names and impossible counts.
     """
-    prior = season_share(when, hemisphere, water_c, wind_m_s, cloud_oktas, stocked, shifts_days)
+    prior = season_share(
+        when=when,
+        hemisphere=hemisphere,
+        water_c=water_c,
+        wind_m_s=wind_m_s,
+        cloud_oktas=cloud_oktas,
+        stocked=stocked,
+        shifts_days=shifts_days,
+    )
     told = [(_words(seen), sighting_counts(seen)) for seen in sightings if says_something(seen)]
     told += [("Throat sample", sample_counts(sample)) for sample in samples]
     share = posterior(prior, [counts for _, counts in told])
     counted = math.fsum(value for _, counts in told for value in counts.values())
-    return Availability(share, prior, len(told), counted, _moves(prior, told, share), keyed_on(samples))
+    return Availability(
+        share=share,
+        season_share=prior,
+        sightings=len(told),
+        counted=counted,
+        moves=_moves(prior, told, share),
+        keyed=keyed_on(samples),
+    )

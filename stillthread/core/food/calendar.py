@@ -91,7 +91,7 @@ def food_calendar(
     for day, key, count in records:
         by_prey.setdefault(key, []).append((day, count))
     rows = [
-        _row(year, middles, shifts, prey.key, by_prey.get(prey.key, []))
+        _row(year=year, middles=middles, shifts=shifts, key=prey.key, records=by_prey.get(prey.key, []))
         for prey in CATALOGUE
         if prey.weather != "stocked"
     ]

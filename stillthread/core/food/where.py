@@ -57,7 +57,9 @@ def food_density(
     total = np.zeros_like(depths_m)
     brings: dict[str, float] = {}
     for key, share in shares.items():
-        part = share * depth_density(BY_KEY[key], depths_m, bed_m, place_kind, easy_light_m)
+        part = share * depth_density(
+            prey=BY_KEY[key], depths_m=depths_m, bed_m=bed_m, place_kind=place_kind, easy_light_m=easy_light_m
+        )
         brings[key] = float(part.sum())
         total += part
     return total, brings

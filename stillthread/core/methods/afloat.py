@@ -68,7 +68,13 @@ def dangle(
         return RuledOut(title, "depth", f"In {context.bed_m:.1f} m the boat's shadow lies on the fish.")
     about = "Exact and deep: mark the depth on the line. Anchor, keep still, lift 15 cm now and then."
     way = Way(
-        "sinking", "dangle", line, title, lambda n: sinking_leader(context.tippet_x, n), most_flies=1, about=about
+        method="sinking",
+        style="dangle",
+        line=line,
+        title=title,
+        leader=lambda n: sinking_leader(context.tippet_x, n),
+        most_flies=1,
+        about=about,
     )
     ranked = team or context.flies_for(max(context.bed_m - 0.6, 0.3), ("weighted", "unweighted"), still=True)[:1]
     if not ranked:
@@ -81,8 +87,19 @@ def dangle(
     path = context.paths.screened(rig, cast)
     retrieve = replace(RETRIEVES["static"], words=f"Let {hang:.1f} m down and leave it hanging")
     reached = context.reach.at(float(path.point.depth_m[-1]))
-    value = worth(context, "float", reached * UNDER_BOAT_SHARE, retrieve, hang, appeal(ranked, context))
-    made = set_up_from(context, way, Option(ranked, flies, leader, retrieve, rig, cast, path, value))
+    value = worth(
+        context=context,
+        method="float",
+        reached=reached * UNDER_BOAT_SHARE,
+        retrieve=retrieve,
+        depth_m=hang,
+        appealing=appeal(ranked, context),
+    )
+    made = set_up_from(
+        context,
+        way,
+        Option(team=ranked, flies=flies, leader=leader, retrieve=retrieve, rig=rig, cast=cast, path=path, worth=value),
+    )
     return replace(made, count_s=None, watch_for="The line straightens, twitches or goes slack. " + WATCH)
 
 
@@ -104,7 +121,15 @@ def drifted(context: Context, method: str, line: Line, team: list[Match] | None 
     if not context.allows("drift"):
         return RuledOut(title, "kit", "You fish static flies only.")
     about = f"The boat drifts at about {speed:.1f} m/s, broadside, and covers water. Shake the rod tip now and then."
-    way = Way(method, "drifted", line, title, leader_for(context, method), most_flies=1, about=about)
+    way = Way(
+        method=method,
+        style="drifted",
+        line=line,
+        title=title,
+        leader=leader_for(context, method),
+        most_flies=1,
+        about=about,
+    )
     ranked = team or context.flies_for(sum(context.band_m) / 2, ("unweighted", "weighted"))[:1]
     if not ranked:
         return RuledOut(title, "kit", "No sunk fly in your box.")
@@ -122,9 +147,18 @@ def drifted(context: Context, method: str, line: Line, team: list[Match] | None 
     words = f"Let {cast.cast_m:.0f} m out behind the boat and leave it to the drift"
     retrieve = replace(RETRIEVES["drift"], speed_m_s=speed, words=words)
     value = worth(
-        context, method, context.reach.at(settled) * TRAILED_SHARE, retrieve, settled, appeal(ranked, context)
+        context=context,
+        method=method,
+        reached=context.reach.at(settled) * TRAILED_SHARE,
+        retrieve=retrieve,
+        depth_m=settled,
+        appealing=appeal(ranked, context),
     )
-    made = set_up_from(context, way, Option(ranked, flies, leader, retrieve, rig, cast, path, value))
+    made = set_up_from(
+        context,
+        way,
+        Option(team=ranked, flies=flies, leader=leader, retrieve=retrieve, rig=rig, cast=cast, path=path, worth=value),
+    )
     return replace(made, count_s=None, watch_for="A pull or a weight on the line. " + WATCH)
 
 

@@ -87,7 +87,9 @@ def _matches(context: Context, flies: list[Fly], still: bool, depth_m: float) ->
     found = []
     for fly in flies:
         wanted = Wanted(WEIGHTS, fly.surface, still)
-        found += rank_flies((fly,), context.food, context.belief, depth_m, wanted, context.fly_day)
+        found += rank_flies(
+            flies=(fly,), food=context.food, belief=context.belief, depth_m=depth_m, wanted=wanted, day=context.fly_day
+        )
     return found
 
 
@@ -124,7 +126,15 @@ def _counted(context: Context, one: HandMade, line: Line, team: list[Match], tit
     """The count given, else the best of the worthwhile ones; on the bottom it is told, not refused."""
     method = METHOD_OF[line.family]
     cut = _leader_cut(context, one, method)
-    way = Way(method, one.style, line, title, cut, MOST_FLIES, _bed(context, one))
+    way = Way(
+        method=method,
+        style=one.style,
+        line=line,
+        title=title,
+        leader=cut,
+        most_flies=MOST_FLIES,
+        bed=_bed(context, one),
+    )
     flies, leader, rig = tie(context, way, team)
     base = base_cast(context, way, leader.length_m)
     if one.cast_m is not None:
@@ -139,8 +149,17 @@ def _counted(context: Context, one: HandMade, line: Line, team: list[Match], tit
         path = context.paths.screened(rig, cast)
         mean = fished_mean_m(path)
         appealing = appeal(team, context) * shows(method, team, retrieve.speed_m_s)
-        value = worth(context, method, mean_reach(path, context.reach), retrieve, mean, appealing)
-        found.append(Option(team, flies, leader, retrieve, rig, cast, path, value))
+        value = worth(
+            context=context,
+            method=method,
+            reached=mean_reach(path, context.reach),
+            retrieve=retrieve,
+            depth_m=mean,
+            appealing=appealing,
+        )
+        found.append(
+            Option(team=team, flies=flies, leader=leader, retrieve=retrieve, rig=rig, cast=cast, path=path, worth=value)
+        )
     return set_up_from(context, way, max(found, key=lambda option: option.worth))
 
 
@@ -177,7 +196,9 @@ def by_hand(context: Context, number: int) -> SetUp | RuledOut:
     if afloat:
         kind = STYLES[one.style]
     title = f"By hand: {kind[0].lower()}{kind[1:]}"
-    refused = _refused(context, one, line, flies, title) or _leader_refused(context, one, line, title)
+    refused = _refused(context=context, one=one, line=line, flies=flies, title=title) or _leader_refused(
+        context, one, line, title
+    )
     if refused:
         return replace(refused, by_hand=number)
     still = one.float_hang_m is not None or one.style == "dangle" or RETRIEVES[one.retrieve].kind == "static"
@@ -192,7 +213,7 @@ def by_hand(context: Context, number: int) -> SetUp | RuledOut:
     elif film:
         made = dry_set_up(context, line, team)
     else:
-        made = _counted(context, one, line, team, title)
+        made = _counted(context=context, one=one, line=line, team=team, title=title)
     note = Reason("method", "Put together by hand.")
     made = replace(
         made,

@@ -161,7 +161,13 @@ def base_cast(context: Context, way: Way, leader_m: float) -> Cast:
 def tie(context: Context, way: Way, team: list[Match]) -> tuple[tuple[PlacedFly, ...], Leader, Rig]:
     """Return a team tied on: its flies placed, the leader and the rig."""
     leader = way.leader(len(team))
-    flies = place_flies(team, leader.flies_at_m, (None,) * len(team), context.wary, context.attractor_at)
+    flies = place_flies(
+        team=team,
+        at_m=leader.flies_at_m,
+        depths_m=(None,) * len(team),
+        wary=context.wary,
+        attractor_at=context.attractor_at,
+    )
     return flies, leader, rig_of(way.line, leader, tied(flies))
 
 
@@ -212,9 +218,25 @@ def options(context: Context, way: Way, team: list[Match]) -> list[Option]:
             if mean < shallowest_useful_m(way.line):
                 continue
             fits = appealing * shows(way.method, team, retrieve.speed_m_s)
-            value = worth(context, way.method, mean_reach(path, context.reach), retrieve, mean, fits)
+            value = worth(
+                context=context,
+                method=way.method,
+                reached=mean_reach(path, context.reach),
+                retrieve=retrieve,
+                depth_m=mean,
+                appealing=fits,
+            )
             found.append(
-                Option(team, flies, leader, _told_when(retrieve, lifted), rig, lifted, path, value * PACE_SHARE**step)
+                Option(
+                    team=team,
+                    flies=flies,
+                    leader=leader,
+                    retrieve=_told_when(retrieve, lifted),
+                    rig=rig,
+                    cast=lifted,
+                    path=path,
+                    worth=value * PACE_SHARE**step,
+                )
             )
         paces += len(found) > before
         if paces == PACES_TRIED:

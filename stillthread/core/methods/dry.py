@@ -84,7 +84,13 @@ def dry_set_up(context: Context, line: Line, team: list[Match]) -> SetUp:
     retrieve = RETRIEVES["static"]
     up = rising(context.given.sightings) in ("some", "many")
     reached = (RISING_SHARE if up else BLIND_SHARE) * context.reach.over_band(0.0, 0.1)
-    flies = place_flies(team, leader.flies_at_m, (0.0,) * len(team), context.wary, context.attractor_at)
+    flies = place_flies(
+        team=team,
+        at_m=leader.flies_at_m,
+        depths_m=(0.0,) * len(team),
+        wary=context.wary,
+        attractor_at=context.attractor_at,
+    )
     return SetUp(
         method="dry",
         style="dry",
@@ -102,7 +108,14 @@ def dry_set_up(context: Context, line: Line, team: list[Match]) -> SetUp:
         float_kind=None,
         retrieve=retrieve,
         cast_m=context.cast_m,
-        relative=worth(context, "dry", reached, retrieve, 0.0, appeal(team, context)),
+        relative=worth(
+            context=context,
+            method="dry",
+            reached=reached,
+            retrieve=retrieve,
+            depth_m=0.0,
+            appealing=appeal(team, context),
+        ),
         sink_table=(),
         depth_note="In the film, the top 10 cm.",
         reasons=(

@@ -133,7 +133,13 @@ def float_kind(context: Context, hang_m: float, below_g: float) -> FloatKind:
 def _hung(context: Context, hang: float, team: list[Match], cast_m: float | None = None) -> Hung:
     """Tie the rig for a hang [m] and let it hang."""
     leader = float_leader(context.tippet_x, hang, len(team))
-    flies = place_flies(team, leader.flies_at_m, (None,) * len(team), context.wary, context.attractor_at)
+    flies = place_flies(
+        team=team,
+        at_m=leader.flies_at_m,
+        depths_m=(None,) * len(team),
+        wary=context.wary,
+        attractor_at=context.attractor_at,
+    )
     bare = rig_of(context.lines_of("floating")[0], leader, tied(flies))
     lift = max(USUAL_FLOAT_G, 1.5 * load_g(bare))
     held = replace(bare, float_=Float("fixed", "slack", leader.sections[0].length_m, lift))
@@ -143,7 +149,7 @@ def _hung(context: Context, hang: float, team: list[Match], cast_m: float | None
     wind = context.given.reading.wind_m_s or 0.0
     casts = [_cast(context, cast_m, share * wind) for share in (0.0, HELD_DRIFT_SHARE, FREE_DRIFT_SHARE)]
     still, kept, free = (context.paths.path(rig, cast) for cast in casts)
-    return Hung(leader, flies, kind, rig, casts[1], still, kept, free)
+    return Hung(leader=leader, flies=flies, kind=kind, rig=rig, cast=casts[1], still=still, kept=kept, free=free)
 
 
 def float_flies(context: Context, hang_m: float) -> list[Match]:
@@ -198,7 +204,12 @@ def float_set_up(context: Context, hang_m: float, team: list[Match], cast_m: flo
         retrieve=retrieve,
         cast_m=hung.cast.cast_m,
         relative=worth(
-            context, "float", shared, retrieve, depths[-1], appeal(team, context) * shows("float", team, 0.0)
+            context=context,
+            method="float",
+            reached=shared,
+            retrieve=retrieve,
+            depth_m=depths[-1],
+            appealing=appeal(team, context) * shows("float", team, 0.0),
         ),
         sink_table=_clock(hung.still),
         depth_note=_note(hung.still),

@@ -63,10 +63,26 @@ def _option(
         cast = replace(base, countdown_s=float(seconds), pull=pull_of(retrieve))
         path = context.paths.screened(rig, cast)
         value = worth(
-            context, way.method, mean_reach(path, context.reach), retrieve, fished_mean_m(path), appeal(team, context)
+            context=context,
+            method=way.method,
+            reached=mean_reach(path, context.reach),
+            retrieve=retrieve,
+            depth_m=fished_mean_m(path),
+            appealing=appeal(team, context),
         )
         weight = crawl_weight(context) if crawled else 1.0
-        found.append(Option(team, flies, leader, retrieve, rig, cast, path, value * weight))
+        found.append(
+            Option(
+                team=team,
+                flies=flies,
+                leader=leader,
+                retrieve=retrieve,
+                rig=rig,
+                cast=cast,
+                path=path,
+                worth=value * weight,
+            )
+        )
     return max(found, key=lambda one: one.worth) if found else None
 
 
@@ -81,7 +97,15 @@ def over_bed(context: Context, line: Line) -> SetUp | RuledOut:
     """Return a buoyant fly on a short leader behind a sinking line that lies on the bed: slow, just above any bottom."""
     title = f"Buoyant fly on {line.title[0].lower()}{line.title[1:]}"
     about = "The line lies on the bottom and the fly hovers above it; each pull draws it down."
-    way = Way("sinking", "over-bed", line, title, short_leader(context), most_flies=1, about=about)
+    way = Way(
+        method="sinking",
+        style="over-bed",
+        line=line,
+        title=title,
+        leader=short_leader(context),
+        most_flies=1,
+        about=about,
+    )
     if shallowest_useful_m(line) > context.bed_m:
         return RuledOut(title, "depth", why_not(context, line))
     ranked = context.flies_for(max(context.bed_m - 1.5, 0.3), ("buoyant",))
@@ -96,7 +120,7 @@ def over_bed(context: Context, line: Line) -> SetUp | RuledOut:
     seconds = int(np.ceil(sink.point.t_s[on_bed[0]] / COUNT_STEP_S) * COUNT_STEP_S)
     still = context.schools.moving == "static" or (context.very_cold and context.allows("static"))
     kind = "static" if still else "slow-hand-twist"
-    option = _option(context, way, ranked[:1], [seconds], kind)
+    option = _option(context=context, way=way, team=ranked[:1], counts=[seconds], kind=kind)
     return set_up_from(context, way, option) if option else RuledOut(title, "depth", why_not(context, line))
 
 
@@ -107,7 +131,9 @@ def over_weed(context: Context, line: Line) -> SetUp | RuledOut:
         "Fast hand twists with one-second stops make it dive and bob over the weed. Foam eyes get torn: carry spares."
     )
     leader = leader_for(context, "intermediate")
-    way = Way("intermediate", "over-weed", line, title, leader, most_flies=1, about=about)
+    way = Way(
+        method="intermediate", style="over-weed", line=line, title=title, leader=leader, most_flies=1, about=about
+    )
     low, high = OVER_WEED_M
     if not low <= context.bed_m <= high or context.belief.place.kind not in WEEDY:
         return RuledOut(title, "depth", f"It is for weed in {low:g} to {high:g} m of water.")
@@ -116,7 +142,9 @@ def over_weed(context: Context, line: Line) -> SetUp | RuledOut:
     ranked = context.flies_for(0.5, ("buoyant",))
     if not ranked:
         return RuledOut(title, "kit", "No buoyant sunk fly in your box.")
-    option = _option(context, way, ranked[:1], list(OVER_WEED_COUNTS_S), "hand-twist", crawled=False)
+    option = _option(
+        context=context, way=way, team=ranked[:1], counts=list(OVER_WEED_COUNTS_S), kind="hand-twist", crawled=False
+    )
     return set_up_from(context, way, option) if option else RuledOut(title, "depth", why_not(context, line))
 
 
@@ -145,11 +173,11 @@ def up_slope(context: Context, line: Line) -> SetUp | RuledOut:
     if not ranked:
         return RuledOut(title, "kit", "No buoyant sunk fly in your box.")
     way = Way(
-        "sinking",
-        "up-slope",
-        line,
-        title,
-        lambda n: sinking_leader(context.tippet_x, n),
+        method="sinking",
+        style="up-slope",
+        line=line,
+        title=title,
+        leader=lambda n: sinking_leader(context.tippet_x, n),
         most_flies=1,
         bed=bed,
         about=about,
@@ -160,5 +188,5 @@ def up_slope(context: Context, line: Line) -> SetUp | RuledOut:
     if len(down) == 0:
         return RuledOut(title, "depth", f"The line does not get down the slope within {LONGEST_COUNT_S} s.")
     seconds = int(np.ceil(sink.point.t_s[down[0]] / COUNT_STEP_S) * COUNT_STEP_S)
-    option = _option(context, way, ranked[:1], [seconds], "slow-hand-twist")
+    option = _option(context=context, way=way, team=ranked[:1], counts=[seconds], kind="slow-hand-twist")
     return set_up_from(context, way, option) if option else RuledOut(title, "depth", why_not(context, line))

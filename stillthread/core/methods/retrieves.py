@@ -13,8 +13,16 @@ _PACES = {
     "static": Retrieve("static", "Leave it still; take up slack only", 0.0),
     "slow-hand-twist": Retrieve("hand-twist", "Slow hand twist, 2 to 4 cm a second", 0.03),
     "hand-twist": Retrieve("hand-twist", "Steady hand twist, 5 to 10 cm a second", 0.075),
-    "strip-pause": Retrieve("strip-pause", "Strips of 10 to 15 cm, then a rest of a second or two", 0.08, 0.12, 1.5),
-    "long-pull": Retrieve("long-pull", "Long pulls of half a metre, short rests", 0.25, 0.55, 1.0),
+    "strip-pause": Retrieve(
+        kind="strip-pause",
+        words="Strips of 10 to 15 cm, then a rest of a second or two",
+        speed_m_s=0.08,
+        pull_m=0.12,
+        pause_s=1.5,
+    ),
+    "long-pull": Retrieve(
+        kind="long-pull", words="Long pulls of half a metre, short rests", speed_m_s=0.25, pull_m=0.55, pause_s=1.0
+    ),
     "drift": Retrieve("drift", "Leave it to the drift; shake the rod tip now and then", 0.3),
     "roly-poly": Retrieve("roly-poly", "Two-handed and steady; keep it going through the take", 0.7),
 }

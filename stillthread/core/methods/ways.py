@@ -54,7 +54,14 @@ def counted_line(context: Context, method: str, line: Line) -> SetUp | RuledOut:
 
     Unweighted flies, best first; and, where one fits better still, a weighted fly on the point.
     """
-    way = Way(method, "team", line, title_of(method, line), leader_for(context, method), 3 if method == "nymphs" else 2)
+    way = Way(
+        method=method,
+        style="team",
+        line=line,
+        title=title_of(method, line),
+        leader=leader_for(context, method),
+        most_flies=3 if method == "nymphs" else 2,
+    )
     middle = sum(context.band_m) / 2
     light = context.flies_for(middle, ("unweighted",))
     heavy = context.flies_for(middle, ("weighted",))
@@ -69,12 +76,12 @@ def counted_line(context: Context, method: str, line: Line) -> SetUp | RuledOut:
 def buoyant_point(context: Context, method: str, line: Line) -> SetUp | RuledOut:
     """Return light nymphs hung between the line and a buoyant fly on the point, or why not (trade practice)."""
     way = Way(
-        method,
-        "buoyant-point",
-        line,
-        title_of(method, line, "buoyant-point"),
-        leader_for(context, "nymphs"),
-        3,
+        method=method,
+        style="buoyant-point",
+        line=line,
+        title=title_of(method, line, "buoyant-point"),
+        leader=leader_for(context, "nymphs"),
+        most_flies=3,
         about="The buoyant point and the line hold the flies between them up: they stay high and slow.",
     )
     if context.team_size() < 2:
@@ -93,12 +100,12 @@ def buoyant_point(context: Context, method: str, line: Line) -> SetUp | RuledOut
 def on_sinking_leader(context: Context, floating: Line) -> SetUp | RuledOut:
     """Return one fly on a 1.5 m sinking leader: for those whose only line floats (0.3 to 1 m in the trade's table)."""
     way = Way(
-        "nymphs",
-        "sinking-leader",
-        floating,
-        "Floating line with a 1.5 m sinking leader",
-        lambda n: sinking_tip_leader(context.tippet_x),
-        1,
+        method="nymphs",
+        style="sinking-leader",
+        line=floating,
+        title="Floating line with a 1.5 m sinking leader",
+        leader=lambda n: sinking_tip_leader(context.tippet_x),
+        most_flies=1,
         about="It needs a slow 1.5 m sinking leader. Check that the rules count it as a floating line.",
     )
     ranked = context.flies_for(min(1.0, context.bed_m / 2), ("unweighted", "weighted"))
@@ -116,12 +123,12 @@ def deep_tip_leader(x_size: int) -> Callable[[int], Leader]:
 def deep_tip(context: Context, line: Line) -> SetUp | RuledOut:
     """Return nymphs hung steeply from a fast tip by a heavy point: the trade's way to 6 to 9 m without a full sinking line."""
     way = Way(
-        "sink-tip",
-        "tip-deep",
-        line,
-        title_of("sink-tip", line, "tip-deep"),
-        deep_tip_leader(context.tippet_x),
-        2,
+        method="sink-tip",
+        style="tip-deep",
+        line=line,
+        title=title_of("sink-tip", line, "tip-deep"),
+        leader=deep_tip_leader(context.tippet_x),
+        most_flies=2,
         about="The flies hang steeply: when fish lie at the bottom only the lowest ones work.",
     )
     heavy = context.flies_for(sum(context.band_m) / 2, ("weighted",))
@@ -134,12 +141,12 @@ def deep_tip(context: Context, line: Line) -> SetUp | RuledOut:
 def flashy(context: Context, method: str, line: Line) -> SetUp | RuledOut:
     """Return a big moving fly for very cold water: the school that fishes flashy leeches at ice-out."""
     way = Way(
-        method,
-        "flashy",
-        line,
-        title_of(method, line, "flashy"),
-        leader_for(context, method),
-        1,
+        method=method,
+        style="flashy",
+        line=line,
+        title=title_of(method, line, "flashy"),
+        leader=leader_for(context, method),
+        most_flies=1,
         about="Some fish flash and movement in water this cold, at ice-out above all; the other start is still and small.",
     )
     ranked = context.flies_for(sum(context.band_m) / 2, ("unweighted", "weighted", "buoyant"), tone="bright")

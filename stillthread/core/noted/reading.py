@@ -84,11 +84,11 @@ def checked_reading(reading: Reading, max_depth_m: float, path: str = "reading")
     if bed is not None and not 0 < bed <= max_depth_m + 1e-9:
         problems.append(
             Problem(
-                "depth_range",
-                f"{path}.water_depth_m",
-                f"{bed:g} m does not fit this water, which is {max_depth_m:g} m at its deepest.",
-                f"more than 0, up to {max_depth_m:g} m",
-                "Correct the depth here, or the water's greatest depth.",
+                code="depth_range",
+                path=f"{path}.water_depth_m",
+                message=f"{bed:g} m does not fit this water, which is {max_depth_m:g} m at its deepest.",
+                accepted=f"more than 0, up to {max_depth_m:g} m",
+                hint="Correct the depth here, or the water's greatest depth.",
             )
         )
         bed = None
@@ -96,11 +96,11 @@ def checked_reading(reading: Reading, max_depth_m: float, path: str = "reading")
         if value is not None and not (math.isfinite(value) and 0 <= value <= STRONGEST_M_S):
             problems.append(
                 Problem(
-                    "wind_range",
-                    f"{path}.{name}",
-                    f"A wind of {value:.0f} m/s ({value * 3.6:.0f} km/h) is beyond any hurricane.",
-                    f"0 to {STRONGEST_M_S:g} m/s ({STRONGEST_M_S * 3.6:g} km/h)",
-                    "Check the unit beside the number.",
+                    code="wind_range",
+                    path=f"{path}.{name}",
+                    message=f"A wind of {value:.0f} m/s ({value * 3.6:.0f} km/h) is beyond any hurricane.",
+                    accepted=f"0 to {STRONGEST_M_S:g} m/s ({STRONGEST_M_S * 3.6:g} km/h)",
+                    hint="Check the unit beside the number.",
                 )
             )
     try:
@@ -126,14 +126,24 @@ def light_on(water: Water, reading: Reading, when: datetime) -> Light:
     ripple = ripple_class(reading.wind_m_s)
     if ripple == "unknown" and reading.surface is not None:
         ripple = SURFACE_RIPPLE[reading.surface]
-    return read_light(sun, reading.cloud_oktas, ripple, reading.clarity, reading.secchi_m)
+    return read_light(
+        sun_deg=sun, cloud_oktas=reading.cloud_oktas, ripple=ripple, clarity=reading.clarity, secchi_m=reading.secchi_m
+    )
 
 
 def oxygen_on(water: Water, reading: Reading, depths_m: NDArray[np.float64], when: datetime) -> OxygenCurve | None:
     """Return oxygen over `depths_m` [m] on a water at an instant: measured, saturated or guessed; None without temperatures."""
     pressure = station_pressure_hpa(water.elevation_m, reading.station_pressure_hpa, reading.sea_level_pressure_hpa)
     layers = read_layers(reading.profile)
-    return oxygen_curve(reading.profile, layers, depths_m, when, water.hemisphere, pressure, water.productivity)
+    return oxygen_curve(
+        points=reading.profile,
+        layers=layers,
+        depths_m=depths_m,
+        when=when,
+        hemisphere=water.hemisphere,
+        pressure=pressure,
+        productivity=water.productivity,
+    )
 
 
 def fetch_on(water: Water, from_deg: float, position: tuple[float, float] | None = None) -> tuple[float | None, str]:

@@ -189,15 +189,32 @@ def day_context(given: PlanInput, paths: Paths = IN_MEMORY) -> tuple[Context, tu
     """Return the day as the methods see it, and the belief for every place."""
     water, reading = given.water, given.reading
     light = light_on(water, reading, given.when)
-    food = food_on(water, reading, given.when, given.sightings, given.samples)
+    food = food_on(water=water, reading=reading, when=given.when, sightings=given.sightings, samples=given.samples)
     log = liken(given.own_log, given.when.date(), reading.surface_c) if given.own_log else None
     brought = Brought(log, given.without, given.schools.wind_shore, given.found_m)
     # Rises count once: as fish at the top, not again as the food they rise to.
     besides = tuple(seen for seen in given.sightings if seen.rise is None)
-    lying = food_on(water, reading, given.when, besides, given.samples)
-    beliefs = believe(water, reading, light, lying, given.sightings, given.when, given.place, brought)
+    lying = food_on(water=water, reading=reading, when=given.when, sightings=besides, samples=given.samples)
+    beliefs = believe(
+        water=water,
+        reading=reading,
+        light=light,
+        food=lying,
+        sightings=given.sightings,
+        when=given.when,
+        chosen=given.place,
+        brought=brought,
+    )
     chosen = _choose_place(given, beliefs)
-    return Context(given, light, food, chosen, Reach(chosen, light.secchi_m, light), log, paths), beliefs
+    return Context(
+        given=given,
+        light=light,
+        food=food,
+        belief=chosen,
+        reach=Reach(chosen, light.secchi_m, light),
+        log=log,
+        paths=paths,
+    ), beliefs
 
 
 def make_plan(given: PlanInput, paths: Paths = IN_MEMORY) -> Plan:
@@ -235,16 +252,16 @@ def _plan(given: PlanInput, paths: Paths) -> Plan:
         set_ups, weaker = _rank(wanted, context, cool)
         ruled_out += weaker
     return Plan(
-        context.light,
-        context.food,
-        find_thermocline(given.reading.profile),
-        warmth,
-        beliefs,
-        context.belief,
-        set_ups,
-        tuple(ruled_out),
-        plan_cautions(given, warmth, context.belief.place.kind),
-        _guessed(given, context.light),
-        factor_effects(beliefs, context.belief.place.name),
-        pair_of([s for s in set_ups if s.by_hand is None]),
+        light=context.light,
+        food=context.food,
+        thermocline=find_thermocline(given.reading.profile),
+        welfare=warmth,
+        beliefs=beliefs,
+        chosen=context.belief,
+        set_ups=set_ups,
+        ruled_out=tuple(ruled_out),
+        cautions=plan_cautions(given, warmth, context.belief.place.kind),
+        guessed=_guessed(given, context.light),
+        effects=factor_effects(beliefs, context.belief.place.name),
+        pair=pair_of([s for s in set_ups if s.by_hand is None]),
     )

@@ -160,7 +160,13 @@ def change_order(one: SetUp, shown: list[SetUp], context: Context) -> ChangeOrde
         one, shown, context
     )
     follows = ("Keep the place.", *flies[:2], *pace, *flies[2:])
-    return ChangeOrder(tuple(plucks), follows, tuple(nothing), tuple(others), next_paces(one, context))
+    return ChangeOrder(
+        plucks=tuple(plucks),
+        follows=follows,
+        nothing=tuple(nothing),
+        next_flies=tuple(others),
+        next_paces=next_paces(one, context),
+    )
 
 
 def stance(one: SetUp, context: Context) -> str:

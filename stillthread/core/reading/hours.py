@@ -136,15 +136,15 @@ def light_hour(water: Water, weather: Hour, when: datetime, secchi_m: float, cla
     clearest, murkiest = attenuation_band_per_m(secchi_m)
     up = sun > 0
     return LightHour(
-        when,
-        sun,
-        azimuth,
-        lux,
-        twilight_depth_m(lux, attenuation_from_secchi(secchi_m)),
-        (twilight_depth_m(lux, murkiest), twilight_depth_m(lux, clearest)),
-        can_spot(sun, weather.cloud_oktas, clarity),
-        looking_deg(azimuth) if up else None,
-        glare_sector_deg(sun, azimuth),
+        when=when,
+        sun_deg=sun,
+        azimuth_deg=azimuth,
+        lux=lux,
+        twilight_m=twilight_depth_m(lux, attenuation_from_secchi(secchi_m)),
+        twilight_band_m=(twilight_depth_m(lux, murkiest), twilight_depth_m(lux, clearest)),
+        spot=can_spot(sun, weather.cloud_oktas, clarity),
+        look_deg=looking_deg(azimuth) if up else None,
+        glare_deg=glare_sector_deg(sun, azimuth),
     )
 
 
@@ -158,15 +158,15 @@ def wind_hour(water: Water, weather: Hour, position: tuple[float, float] | None 
         if fetch is not None:
             wave = wave_on_fetch(weather.wind_m_s, fetch, max(water.max_depth_m / 2, 0.5)).height_m
     return WindHour(
-        weather.when,
-        weather.wind_m_s,
-        weather.gust_m_s,
-        weather.wind_from_deg,
-        beaufort_from_m_s(weather.wind_m_s),
-        ripple_class(weather.wind_m_s),
-        downwind_shore(weather.wind_from_deg) if weather.wind_from_deg is not None else None,
-        wave,
-        boat_level(weather.wind_m_s, weather.gust_m_s, wave),
+        when=weather.when,
+        wind_m_s=weather.wind_m_s,
+        gust_m_s=weather.gust_m_s,
+        from_deg=weather.wind_from_deg,
+        beaufort=beaufort_from_m_s(weather.wind_m_s),
+        ripple=ripple_class(weather.wind_m_s),
+        onto=downwind_shore(weather.wind_from_deg) if weather.wind_from_deg is not None else None,
+        wave_m=wave,
+        boat=boat_level(weather.wind_m_s, weather.gust_m_s, wave),
     )
 
 

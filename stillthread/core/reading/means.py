@@ -38,7 +38,7 @@ from stillthread.core.reading.hours import (
 from stillthread.core.reading.wind_now import WindNow, read_wind
 from stillthread.core.sky.light import Light
 from stillthread.core.sky.sun import SunDay
-from stillthread.core.trout.factors import comfort_depth_m
+from stillthread.core.trout.light_factor import comfort_depth_m
 from stillthread.core.trout.open_band import OpenBand, open_band
 from stillthread.core.trout.stocking import fresh_fish
 from stillthread.core.trout.temperature import Welfare, welfare
@@ -138,7 +138,15 @@ def food_on(
     warm_at = float(temperature_at(reading.profile, [1.0])[0]) if reading.profile else None
     shifts = season_shifts(water_year(water), when) if water.surface_history else None
     return available_food(
-        when, water.hemisphere, warm_at, reading.wind_m_s, reading.cloud_oktas, stocked, sightings, samples, shifts
+        when=when,
+        hemisphere=water.hemisphere,
+        water_c=warm_at,
+        wind_m_s=reading.wind_m_s,
+        cloud_oktas=reading.cloud_oktas,
+        stocked=stocked,
+        sightings=sightings,
+        samples=samples,
+        shifts_days=shifts,
     )
 
 
@@ -178,7 +186,9 @@ def _food_here(
     found = []
     for place in given.water.places:
         bed = min(place.depth_max_m, given.water.max_depth_m)
-        density, brings = food_density(food.share, depths, bed, place.kind, easy_m)
+        density, brings = food_density(
+            shares=food.share, depths_m=depths, bed_m=bed, place_kind=place.kind, easy_light_m=easy_m
+        )
         most = sorted(brings.items(), key=lambda item: (-item[1], item[0]))[:4]
         found.append(FoodHere(place, density, tuple(most)))
     return tuple(found)
@@ -214,7 +224,14 @@ def _edges(given: ReadInput) -> tuple[WarmEdge, ...]:
     wind = None
     if reading.wind_m_s is not None and reading.wind_from_deg is not None:
         wind = (reading.wind_m_s, reading.wind_from_deg)
-    return warm_edges(given.water, given.when, reading.surface_c, given.elsewhere, reading.cloud_oktas, wind)
+    return warm_edges(
+        water=given.water,
+        when=given.when,
+        surface_c=reading.surface_c,
+        elsewhere=given.elsewhere,
+        cloud_oktas=reading.cloud_oktas,
+        wind=wind,
+    )
 
 
 def _cautions(given: ReadInput, wind: WindNow | None) -> tuple[Caution, ...]:
@@ -230,7 +247,13 @@ def _cautions(given: ReadInput, wind: WindNow | None) -> tuple[Caution, ...]:
 def _light_hours(given: ReadInput, light: Light) -> tuple[LightHour, ...]:
     water, reading = given.water, given.reading
     return tuple(
-        light_hour(water, weather_at(given.hours, reading, hour), hour, light.secchi_m, reading.clarity)
+        light_hour(
+            water=water,
+            weather=weather_at(given.hours, reading, hour),
+            when=hour,
+            secchi_m=light.secchi_m,
+            clarity=reading.clarity,
+        )
         for hour in day_hours(given.when)
     )
 
@@ -238,7 +261,14 @@ def _light_hours(given: ReadInput, light: Light) -> tuple[LightHour, ...]:
 def _stability(given: ReadInput, layers: Layers) -> Stability:
     water, reading = given.water, given.reading
     length = fetch_on(water, reading.wind_from_deg)[0] if reading.wind_from_deg is not None else water.fetch_m
-    return read_stability(reading.profile, layers, water.max_depth_m, reading.wind_m_s, length, water.hypsography)
+    return read_stability(
+        points=reading.profile,
+        layers=layers,
+        bed_m=water.max_depth_m,
+        wind_m_s=reading.wind_m_s,
+        length_m=length,
+        table=water.hypsography,
+    )
 
 
 def read_water(given: ReadInput) -> WaterRead:
@@ -254,28 +284,34 @@ def read_water(given: ReadInput) -> WaterRead:
     warmest = max(p.temperature_c for p in reading.profile) if reading.profile else None
     light = light_on(water, reading, when)
     easy = comfort_depth_m(light)
-    food = food_on(water, reading, when, given.sightings, given.samples)
+    food = food_on(water=water, reading=reading, when=when, sightings=given.sightings, samples=given.samples)
     return WaterRead(
-        bed,
-        depths,
-        temperature,
-        reading.profile[-1].depth_m if reading.profile else None,
-        layers,
-        _stability(given, layers),
-        oxygen,
-        _bands(given, depths, temperature, oxygen),
-        welfare(warmest, water.species, given.stop_above_c) if warmest is not None else None,
-        light,
-        easy,
-        light_hour(water, weather_at((), reading, when), when, light.secchi_m, reading.clarity),
-        _light_hours(given, light),
-        sun_moments(water, when),
-        wind,
-        tuple(found for w in given.hours if (found := wind_hour(water, w)) is not None),
-        _edges(given),
-        food,
-        _food_here(given, food, depths, easy),
-        water_year(water),
-        _cautions(given, wind),
-        _guessed(given, light, oxygen, wind),
+        bed_m=bed,
+        depths_m=depths,
+        temperature_c=temperature,
+        measured_to_m=reading.profile[-1].depth_m if reading.profile else None,
+        layers=layers,
+        stability=_stability(given, layers),
+        oxygen=oxygen,
+        bands=_bands(given, depths, temperature, oxygen),
+        welfare=welfare(warmest, water.species, given.stop_above_c) if warmest is not None else None,
+        light=light,
+        easy_light_m=easy,
+        light_now=light_hour(
+            water=water,
+            weather=weather_at((), reading, when),
+            when=when,
+            secchi_m=light.secchi_m,
+            clarity=reading.clarity,
+        ),
+        light_hours=_light_hours(given, light),
+        sun=sun_moments(water, when),
+        wind=wind,
+        wind_hours=tuple(found for w in given.hours if (found := wind_hour(water, w)) is not None),
+        edges=_edges(given),
+        food=food,
+        food_here=_food_here(given, food, depths, easy),
+        year=water_year(water),
+        cautions=_cautions(given, wind),
+        guessed=_guessed(given, light, oxygen, wind),
     )

@@ -73,12 +73,12 @@ def _at_place(water: Water, reading: Reading, place: Place) -> PlaceWind:
     else:
         words = "the wind blows off it: calm close in, terrestrials and sheltered hatches"
     return PlaceWind(
-        place.name,
-        onto,
-        fetch,
-        wave.height_m if wave else None,
-        wave.period_s if wave else None,
-        f"{place.name}: {words}.",
+        place=place.name,
+        onto=onto,
+        fetch_m=fetch,
+        wave_m=wave.height_m if wave else None,
+        period_s=wave.period_s if wave else None,
+        sentence=f"{place.name}: {words}.",
     )
 
 
@@ -98,23 +98,23 @@ def read_wind(water: Water, reading: Reading) -> WindNow | None:
     wave = wave_on_fetch(wind, fetch, mean_depth) if fetch is not None else None
     moving = wave is not None and wave.period_s > 0
     return WindNow(
-        wind,
-        from_deg,
-        beaufort_from_m_s(wind),
-        ripple_class(wind),
-        downwind_shore(from_deg) if from_deg is not None else None,
-        upwind_shore(from_deg) if from_deg is not None else None,
-        fetch,
-        fetch_from,
-        wave.height_m if wave else None,
-        wave.period_s if wave else None,
-        wavelength_m(wave.period_s, mean_depth) if wave and moving else None,
-        METHOD,
-        wind_set_up_m(wind, fetch, mean_depth) if fetch is not None else None,
-        {what: drift_m_s(what, wind) for what in DRIFT_SHARE},
-        boat_level(wind, reading.gust_m_s, wave.height_m if wave else None),
-        wind_chill_c(reading.air_temperature_c, wind) if reading.air_temperature_c is not None else None,
-        tuple(_at_place(water, reading, p) for p in water.places) if from_deg is not None else (),
+        wind_m_s=wind,
+        from_deg=from_deg,
+        beaufort=beaufort_from_m_s(wind),
+        ripple=ripple_class(wind),
+        onto=downwind_shore(from_deg) if from_deg is not None else None,
+        off=upwind_shore(from_deg) if from_deg is not None else None,
+        fetch_m=fetch,
+        fetch_from=fetch_from,
+        wave_m=wave.height_m if wave else None,
+        period_s=wave.period_s if wave else None,
+        length_m=wavelength_m(wave.period_s, mean_depth) if wave and moving else None,
+        wave_method=METHOD,
+        set_up_m=wind_set_up_m(wind, fetch, mean_depth) if fetch is not None else None,
+        drift_m_s={what: drift_m_s(what, wind) for what in DRIFT_SHARE},
+        boat=boat_level(wind, reading.gust_m_s, wave.height_m if wave else None),
+        chill_c=wind_chill_c(reading.air_temperature_c, wind) if reading.air_temperature_c is not None else None,
+        places=tuple(_at_place(water, reading, p) for p in water.places) if from_deg is not None else (),
     )
 
 

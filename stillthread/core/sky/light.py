@@ -105,7 +105,14 @@ def read_light(
     height = max(math.sin(math.radians(max(sun_deg, 0.0))), 1e-4)
     grey = GREY_COVER if cloud_oktas is not None and cloud_oktas >= GREY_OKTAS else 1.0
     surface = height * through_cloud * grey * RIPPLE_COVER[ripple]
-    return Light(sun_deg, surface, attenuation_from_secchi(secchi), secchi, tuple(guessed), cloud_oktas)
+    return Light(
+        sun_elevation_deg=sun_deg,
+        surface=surface,
+        attenuation_per_m=attenuation_from_secchi(secchi),
+        secchi_m=secchi,
+        guessed=tuple(guessed),
+        cloud_oktas=cloud_oktas,
+    )
 
 
 def attenuation_band_per_m(secchi_m: float) -> tuple[float, float]:

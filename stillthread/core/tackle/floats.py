@@ -67,5 +67,14 @@ def check_float(rig: Rig, rod_m: float, arm_m: float, net_m: float, cast_m: floa
     if cast_m is not None and cast_m > farthest + 0.5:
         advice.append(f"Cast closer: at {hang:.1f} m deep, about {farthest:.0f} m out is far enough to see a take.")
     return FloatCheck(
-        hang, limit, can_land, load, load / held.buoyancy_g, slides, needed, hang, farthest, tuple(advice)
+        hang_m=hang,
+        limit_m=limit,
+        can_land=can_land,
+        load_g=load,
+        load_share=load / held.buoyancy_g,
+        slides=slides,
+        needed_g=needed,
+        mark_from_point_m=hang,
+        cast_m=farthest,
+        advice=tuple(advice),
     )

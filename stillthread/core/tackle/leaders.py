@@ -132,7 +132,7 @@ def sinking_tip_leader(x_size: int) -> Leader:
     """Return a 1.5 m sinking leader (1.5 in/s) with 9 ft of level tippet, for one fly on a floating line. Trade practice."""
     sink = inches_per_second_to_m_s(SINKING_LEADER_IPS)
     sections = (
-        Section("sinking leader", SINKING_LEADER_M, None, "nylon", sink),
+        Section(part="sinking leader", length_m=SINKING_LEADER_M, x_size=None, material="nylon", sink_m_s=sink),
         Section("tippet", feet_to_m(9), x_size),
     )
     return Leader(sections, (sum(s.length_m for s in sections),))

@@ -101,13 +101,24 @@ def judge(
     """Return what a moment seen [s] says against the moment expected and its band: agrees, sooner, or later."""
     if expected_s is None:
         sentence = f"We do not expect {what} at all: check the rig that was entered."
-        return CheckOutcome(expected_s, soonest_s, latest_s, seen_s, False, sentence)
+        return CheckOutcome(
+            expected_s=expected_s,
+            soonest_s=soonest_s,
+            latest_s=latest_s,
+            seen_s=seen_s,
+            agrees=False,
+            sentence=sentence,
+        )
     low = expected_s if soonest_s is None else soonest_s
     if low - 1 <= seen_s and (latest_s is None or seen_s <= latest_s + 1):
         sentence = f"Agrees: we expected {what} after about {expected_s:.0f} s."
-        return CheckOutcome(expected_s, soonest_s, latest_s, seen_s, True, sentence)
+        return CheckOutcome(
+            expected_s=expected_s, soonest_s=soonest_s, latest_s=latest_s, seen_s=seen_s, agrees=True, sentence=sentence
+        )
     word, cause = (
         ("sooner", "a faster line, a heavier fly") if seen_s < low else ("later", "a slower line, a lighter fly")
     )
     sentence = f"{word.capitalize()} than we expected ({expected_s:.0f} s): {cause}, or other lengths. Time a metre of the line."
-    return CheckOutcome(expected_s, soonest_s, latest_s, seen_s, False, sentence)
+    return CheckOutcome(
+        expected_s=expected_s, soonest_s=soonest_s, latest_s=latest_s, seen_s=seen_s, agrees=False, sentence=sentence
+    )

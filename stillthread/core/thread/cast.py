@@ -140,7 +140,7 @@ def fly_track(rig: Rig, chain: Chain, n: int, times: Array, places: Array, flow_
         z += fly.dropper_m * fz / size
     bed_x, bed_z = cast.bed_arrays()
     z = np.clip(z, 0.0, np.interp(x, bed_x, bed_z))
-    return FlyTrack(fly.name, times, x, z, z, z)
+    return FlyTrack(name=fly.name, t_s=times, x_m=x, depth_m=z, p10_m=z, p90_m=z)
 
 
 def first_touch(tracks: tuple[FlyTrack, ...], cast: Cast) -> Touch | None:
@@ -181,11 +181,19 @@ def simulate_cast(rig: Rig, cast: Cast, detail: Detail = RANKING, what_if: WhatI
     start[:, 0] = chain.along_m * (cast.cast_m / out)
     keep = HANG_MARK_M if line_out > HANG_MARK_M + 0.5 else LEAST_LINE_OUT_M
     phases, fished, _ = schedule(
-        cast.pull, cast.countdown_s, max(line_out - keep, 0.0), cast.hold_s, cast.hang_s, cast.most_s
+        pull=cast.pull,
+        countdown_s=cast.countdown_s,
+        to_gain_m=max(line_out - keep, 0.0),
+        hold_s=cast.hold_s,
+        hang_s=cast.hang_s,
+        most_s=cast.most_s,
     )
     flow = -(cast.drift_m_s or 0.0)
-    times, places, _ = run_chain(chain, start, cast, phases, detail, flow)
-    tracks = tuple(fly_track(rig, chain, n, times, places, flow, cast) for n in range(len(rig.flies)))
+    times, places, _ = run_chain(chain=chain, start=start, cast=cast, phases=phases, detail=detail, flow_m_s=flow)
+    tracks = tuple(
+        fly_track(rig=rig, chain=chain, n=n, times=times, places=places, flow_m_s=flow, cast=cast)
+        for n in range(len(rig.flies))
+    )
     return CastResult(
         flies=tracks,
         bottom=first_touch(tracks, cast),

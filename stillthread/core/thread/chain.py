@@ -31,8 +31,8 @@ class Detail:
 
 
 RANKING = Detail()
-SCREEN = Detail(2.0, 1.0, 1.0, 0.2, 1e-3, 1.0)
-FINE = Detail(0.5, 0.25, 0.25, 0.025, 1e-4, 0.25)
+SCREEN = Detail(line_m=2.0, leader_m=1.0, step_s=1.0, move_m=0.2, tolerance_m=1e-3, record_s=1.0)
+FINE = Detail(line_m=0.5, leader_m=0.25, step_s=0.25, move_m=0.025, tolerance_m=1e-4, record_s=0.25)
 
 
 @dataclass(frozen=True)
@@ -122,5 +122,10 @@ def build_chain(rig: Rig, out_m: float, detail: Detail = RANKING, what_if: WhatI
         fly_nodes.append(at)
     float_node = int(np.argmin(np.abs(places - marks[-1]))) if rig.float_ else None
     return Chain(
-        segments, nodes, places, tuple(fly_nodes), float_node, int(np.argmin(np.abs(places - max(line_out, 0.0))))
+        segments=segments,
+        nodes=nodes,
+        along_m=places,
+        fly_nodes=tuple(fly_nodes),
+        float_node=float_node,
+        line_end_node=int(np.argmin(np.abs(places - max(line_out, 0.0)))),
     )

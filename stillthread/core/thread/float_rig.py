@@ -94,7 +94,15 @@ def _run_swing(
     # The chain's tip is a held end near the float; shift the bed so that the float lies at its own distance.
     held = start[0, 0]
     start[:, 0] -= held
-    times, places, pulls = run_chain(chain, start, cast, np.array(phases), detail, -drift, place + held)
+    times, places, pulls = run_chain(
+        chain=chain,
+        start=start,
+        cast=cast,
+        phases=np.array(phases),
+        detail=detail,
+        flow_m_s=-drift,
+        shift_m=place + held,
+    )
     places = places.copy()
     places[:, :, 0] += held + place
     return times, places, pulls, chain
@@ -142,14 +150,17 @@ def simulate_float(rig: Rig, cast: Cast, detail: Detail = RANKING, what_if: What
     check_cast(rig, cast)
     assert rig.float_ is not None
     sliding = rig.float_.kind == "sliding"
-    times, places, pulls, chain = _run_swing(rig, cast, detail, what_if, sliding)
+    times, places, pulls, chain = _run_swing(rig=rig, cast=cast, detail=detail, what_if=what_if, hanging=sliding)
     at = chain.float_node or 0
     notes = []
     if sliding:
-        times, places, pulls, said = _slid(rig, cast, times, places, pulls, at)
+        times, places, pulls, said = _slid(rig=rig, cast=cast, times=times, places=places, pulls=pulls, float_node=at)
         notes.append(said)
     flow = -float_drift_m_s(rig, cast)
-    tracks = tuple(fly_track(rig, chain, n, times, places, flow, cast) for n in range(len(rig.flies)))
+    tracks = tuple(
+        fly_track(rig=rig, chain=chain, n=n, times=times, places=places, flow_m_s=flow, cast=cast)
+        for n in range(len(rig.flies))
+    )
     below = places[:, at + 1] - places[:, at]
     length = np.maximum(np.hypot(below[:, 0], below[:, 1]), 1e-9)
     pull_g = pulls[:, at + 1] * below[:, 1] / length / GRAVITY_M_S2 * 1e3

@@ -33,7 +33,13 @@ def timed_speed_m_s(distance_m: float, took_s: float) -> float:
 
 def tied_fly(name: str, build: FlyBuild, from_line_m: float, dropper_m: float = 0.0) -> TiedFly:
     """Return a fly of this build tied `from_line_m` [m] from the line, on a dropper of `dropper_m` [m] if not the point."""
-    return TiedFly(name, from_line_m, add_up(build).submerged_g, sink_speed_m_s(build), dropper_m)
+    return TiedFly(
+        name=name,
+        from_line_m=from_line_m,
+        submerged_g=add_up(build).submerged_g,
+        sink_m_s=sink_speed_m_s(build),
+        dropper_m=dropper_m,
+    )
 
 
 def usual_fly(

@@ -73,7 +73,15 @@ def count_table(run: CastResult, depths_m: list[float]) -> tuple[CountRow, ...]:
     for depth in depths_m:
         middle = _first(fly.depth_m, fly.t_s, depth)
         line = None if middle is None else float(np.interp(middle, fly.t_s, run.line_end_m))
-        rows.append(CountRow(depth, middle, _first(fly.p90_m, fly.t_s, depth), _first(fly.p10_m, fly.t_s, depth), line))
+        rows.append(
+            CountRow(
+                depth_m=depth,
+                count_s=middle,
+                soonest_s=_first(fly.p90_m, fly.t_s, depth),
+                latest_s=_first(fly.p10_m, fly.t_s, depth),
+                line_m=line,
+            )
+        )
     return tuple(rows)
 
 
@@ -89,13 +97,13 @@ def running_depth(rig: Rig, cast: Cast, count_s: float, pull: Pull, detail: Deta
     inside = (fly.t_s >= count_s - 1e-9) & (fly.t_s <= result.fished_to_s + 1e-9)
     low, high = fly.between(count_s, result.fished_to_s)
     return RunningDepth(
-        count_s,
-        fly.at(count_s),
-        low,
-        float(fly.depth_m[inside].mean()),
-        high,
-        float(fly.p10_m[inside].mean()),
-        float(fly.p90_m[inside].mean()),
+        count_s=count_s,
+        at_count_m=fly.at(count_s),
+        shallowest_m=low,
+        mean_m=float(fly.depth_m[inside].mean()),
+        deepest_m=high,
+        p10_m=float(fly.p10_m[inside].mean()),
+        p90_m=float(fly.p90_m[inside].mean()),
     )
 
 
@@ -139,5 +147,13 @@ def clock_table(run: CastResult, until_s: int, bed_m: float | None = None) -> tu
     for t in range(until_s + 1):
         depth = fly.at(t)
         low, high = fly.band_at(t)
-        rows.append(FlyDepth(float(t), depth, low, high, bed_m is not None and depth >= bed_m - 0.02))
+        rows.append(
+            FlyDepth(
+                t_s=float(t),
+                depth_m=depth,
+                low_m=low,
+                high_m=high,
+                touching=bed_m is not None and depth >= bed_m - 0.02,
+            )
+        )
     return tuple(rows)

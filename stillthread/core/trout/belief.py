@@ -15,6 +15,8 @@ from stillthread.core.noted.reading import Reading
 from stillthread.core.noted.water import Place, Water
 from stillthread.core.sky.light import Light
 from stillthread.core.trout import factors as f
+from stillthread.core.trout import habits
+from stillthread.core.trout import light_factor as lit
 from stillthread.core.trout.factor import Factor, switched_off
 from stillthread.core.trout.factors import CELL_M
 from stillthread.core.trout.own_log import found_factor, own_log_factor
@@ -142,13 +144,13 @@ def spread_mass(scored: list[Scored], uniform: float) -> tuple[PlaceBelief, ...]
     share = (1 - uniform) * share / share.sum() + uniform / len(scored)
     return tuple(
         PlaceBelief(
-            one.place,
-            one.bed_m,
-            one.depths_m,
-            share[i] * ((1 - uniform) * w / w.sum() + uniform / len(w)),
-            score,
-            one.factors,
-            uniform,
+            place=one.place,
+            bed_m=one.bed_m,
+            depths_m=one.depths_m,
+            mass=share[i] * ((1 - uniform) * w / w.sum() + uniform / len(w)),
+            log_score=score,
+            factors=one.factors,
+            uniform=uniform,
         )
         for i, (one, w, score) in enumerate(zip(scored, weights, scores, strict=True))
     )
@@ -192,12 +194,17 @@ def believe(
         parts = (
             f.temperature_factor(z, water, reading),
             f.oxygen_factor(z, water, reading, when),
-            f.light_factor(
-                z, light, f.cruisers_up(reading, light), pressed, f.grey_lift(reading, heat), f.sky_words(reading)
+            lit.light_factor(
+                depths=z,
+                light=light,
+                cruisers=lit.cruisers_up(reading, light),
+                pressured=pressed,
+                lift=lit.grey_lift(reading, heat),
+                sky=lit.sky_words(reading),
             ),
-            f.food_factor(z, food, place, bed, f.comfort_depth_m(light)),
+            f.food_factor(depths=z, food=food, place=place, bed_m=bed, easy_light_m=lit.comfort_depth_m(light)),
             f.rises_factor(z, sightings, heat),
-            f.season_factor(z, water, reading, bed, when),
+            habits.season_factor(depths=z, water=water, reading=reading, bed_m=bed, when=when),
             stocking_factor(z, water, heat),
             f.place_factor(z, reading, place, brought.wind_shore),
             own_log_factor(z, brought.log, place),

@@ -28,4 +28,6 @@ class Factor:
 
 def switched_off(factor: Factor) -> Factor:
     """Return a factor that counts for nothing, its sentence kept."""
-    return Factor(factor.name, np.zeros_like(factor.log_weight), factor.sentence, False, True)
+    return Factor(
+        name=factor.name, log_weight=np.zeros_like(factor.log_weight), sentence=factor.sentence, known=False, off=True
+    )

@@ -124,7 +124,15 @@ def open_band(
     runs = [_longest_run(cool & (v >= AVOIDED_MG_L)) for v in (oxygen.mg_l, oxygen.low_mg_l, oxygen.high_mg_l)]
     band = _span(depths_m, runs[0])
     if band is None:
-        return OpenBand(species, None, None, "warmth", "oxygen", None, _sentence(species, None, None, "", "", False))
+        return OpenBand(
+            species=species,
+            open_m=None,
+            liked_m=None,
+            top_by="warmth",
+            bottom_by="oxygen",
+            bottom_band_m=None,
+            sentence=_sentence(species=species, band=None, liked=None, top="", bottom="", guessed=False),
+        )
     run = runs[0] or (0, 0)
     liking = preference(temperature_c, species)
     inside = np.zeros_like(cool)
@@ -135,5 +143,11 @@ def open_band(
     ends = [float(depths_m[r[1]]) if r else band[0] for r in runs[1:]]
     guessed = "measured" not in oxygen.source
     return OpenBand(
-        species, band, liked, top, bottom, (min(ends), max(ends)), _sentence(species, band, liked, top, bottom, guessed)
+        species=species,
+        open_m=band,
+        liked_m=liked,
+        top_by=top,
+        bottom_by=bottom,
+        bottom_band_m=(min(ends), max(ends)),
+        sentence=_sentence(species=species, band=band, liked=liked, top=top, bottom=bottom, guessed=guessed),
     )

@@ -24,9 +24,9 @@ class ThorntonLessem:
 # Consumption parameters: rainbow after Rand et al. (1993, steelhead), brown after Dieterman et al. (2004), both from
 # memory; brook takes the brown trout's for want of a set of its own.
 CONSUMPTION = {
-    "rainbow": ThorntonLessem(5.0, 20.0, 20.0, 24.0, 0.33, 0.2),
-    "brown": ThorntonLessem(3.8, 17.5, 17.5, 20.8, 0.23, 0.1),
-    "brook": ThorntonLessem(3.8, 17.5, 17.5, 20.8, 0.23, 0.1),
+    "rainbow": ThorntonLessem(cq=5.0, cto=20.0, ctm=20.0, ctl=24.0, ck1=0.33, ck4=0.2),
+    "brown": ThorntonLessem(cq=3.8, cto=17.5, ctm=17.5, ctl=20.8, ck1=0.23, ck4=0.1),
+    "brook": ThorntonLessem(cq=3.8, cto=17.5, ctm=17.5, ctl=20.8, ck1=0.23, ck4=0.1),
 }
 
 

@@ -102,15 +102,18 @@ def _steep_part(
 ) -> Thermocline:
     middle = (z[1:] + z[:-1]) / 2
     least = min(STEEP_GRADIENT, 0.5 * float(g[i]))
-    top, bottom = _edge(middle, g, i, -1, least), _edge(middle, g, i, 1, least)
+    top, bottom = (
+        _edge(middle=middle, gradient=g, start=i, step=-1, least=least),
+        _edge(middle=middle, gradient=g, start=i, step=1, least=least),
+    )
     drop = float((t[i] - t[i + 1]) / (z[i + 1] - z[i]))
     depth = _refined_depth(z, g, i)
     return Thermocline(
-        depth,
-        float(z[0]) if np.isnan(top) else min(top, depth),  # warmer water below can put the edge past the middle
-        float(z[-1]) if np.isnan(bottom) else max(bottom, depth),
-        kind,
-        drop,
+        depth_m=depth,
+        top_m=float(z[0]) if np.isnan(top) else min(top, depth),  # warmer water below can put the edge past the middle
+        bottom_m=float(z[-1]) if np.isnan(bottom) else max(bottom, depth),
+        kind=kind,
+        drop_c_per_m=drop,
     )
 
 
@@ -122,9 +125,9 @@ def _peaks(gradient: NDArray[np.float64], least: float) -> list[int]:
 
 def _inverse(z: NDArray[np.float64], t: NDArray[np.float64], n2: tuple[float, ...]) -> Layers:
     rise = np.abs(np.diff(t)) / np.diff(z)
-    main = _steep_part(z, t, np.asarray(rise, dtype=np.float64), int(np.argmax(rise)), "inverse")
+    main = _steep_part(z=z, t=t, g=np.asarray(rise, dtype=np.float64), i=int(np.argmax(rise)), kind="inverse")
     words = "Colder on top than below: winter layering, the warmest water is at the bottom."
-    return Layers("inverse", main, None, n2, words)
+    return Layers(state="inverse", main=main, skin=None, buoyancy_per_s2=n2, sentence=words)
 
 
 def _sentence(state: str, main: Thermocline | None, skin: Thermocline | None) -> str:
@@ -151,32 +154,36 @@ def read_layers(points: tuple[Point, ...]) -> Layers:
     """
     if len(points) < FEWEST_SAMPLES:
         words = "Too few temperatures to see layers: read at least three depths."
-        return Layers("unknown", None, None, (), words)
+        return Layers(state="unknown", main=None, skin=None, buoyancy_per_s2=(), sentence=words)
     z, t = _samples(points)
     n2 = tuple(float(v) for v in buoyancy_frequency_squared(points))
     if float(t.max() - t.min()) < MIXED_RANGE_C:
-        return Layers("mixed", None, None, n2, _sentence("mixed", None, None))
+        return Layers(state="mixed", main=None, skin=None, buoyancy_per_s2=n2, sentence=_sentence("mixed", None, None))
     if t[0] < DENSEST_C and t[-1] > t[0]:
         return _inverse(z, t, n2)
     gradient = density_gradient(points)
     peaks = _peaks(gradient, STEEP_GRADIENT)
     shallow = [i for i in peaks if _refined_depth(z, gradient, i) < SKIN_DEPTH_M]
     deep = [i for i in peaks if i not in shallow]
-    skin = _steep_part(z, t, gradient, max(shallow, key=lambda i: gradient[i]), "skin") if shallow else None
+    skin = (
+        _steep_part(z=z, t=t, g=gradient, i=max(shallow, key=lambda i: gradient[i]), kind="skin") if shallow else None
+    )
     if deep:
-        main = _steep_part(z, t, gradient, deep[-1], "seasonal")
-        return Layers("layered", main, skin, n2, _sentence("layered", main, skin))
+        main = _steep_part(z=z, t=t, g=gradient, i=deep[-1], kind="seasonal")
+        return Layers(
+            state="layered", main=main, skin=skin, buoyancy_per_s2=n2, sentence=_sentence("layered", main, skin)
+        )
     if skin is not None:
-        return Layers("skin", None, skin, n2, _sentence("skin", None, skin))
+        return Layers(state="skin", main=None, skin=skin, buoyancy_per_s2=n2, sentence=_sentence("skin", None, skin))
     fall = -np.diff(t) / np.diff(z)
     steepest = int(np.argmax(fall))
     if fall[steepest] <= 0 or t.max() >= COLD_C:
         words = (
             f"No thermocline: it changes by {t.max() - t.min():.1f} °C from top to bottom, too evenly to hold layers."
         )
-        return Layers("mixed", None, None, n2, words)
-    main = _steep_part(z, t, np.asarray(fall, dtype=np.float64), steepest, "weak")
-    return Layers("weak", main, None, n2, _sentence("weak", main, None))
+        return Layers(state="mixed", main=None, skin=None, buoyancy_per_s2=n2, sentence=words)
+    main = _steep_part(z=z, t=t, g=np.asarray(fall, dtype=np.float64), i=steepest, kind="weak")
+    return Layers(state="weak", main=main, skin=None, buoyancy_per_s2=n2, sentence=_sentence("weak", main, None))
 
 
 def find_thermocline(points: tuple[Point, ...]) -> Thermocline | None:

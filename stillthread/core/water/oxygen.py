@@ -158,4 +158,12 @@ def oxygen_curve(
         middle, low, high = middle * scale, low * scale, high * scale
         middle, low, high = (np.where(inside, measured, v) for v in (middle, low, high))
         source = ["measured" if i else "guess" for i in inside]
-    return OxygenCurve(z, middle, np.maximum(low, 0), np.maximum(high, middle), tuple(source), *pressure)
+    return OxygenCurve(
+        depths_m=z,
+        mg_l=middle,
+        low_mg_l=np.maximum(low, 0),
+        high_mg_l=np.maximum(high, middle),
+        source=tuple(source),
+        pressure_hpa=pressure[0],
+        pressure_from=pressure[1],
+    )

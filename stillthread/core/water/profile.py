@@ -42,11 +42,11 @@ def _point_problems(point: Point, path: str, water_depth_m: float | None) -> lis
     elif water_depth_m is not None and point.depth_m > water_depth_m + 1e-9:
         problems.append(
             Problem(
-                "below_bed",
-                f"{path}.depth_m",
-                f"{point.depth_m:g} m lies below the bed: the water here is {water_depth_m:g} m deep.",
-                f"0 to {water_depth_m:g} m",
-                "Correct this depth, or the depth of water at the place.",
+                code="below_bed",
+                path=f"{path}.depth_m",
+                message=f"{point.depth_m:g} m lies below the bed: the water here is {water_depth_m:g} m deep.",
+                accepted=f"0 to {water_depth_m:g} m",
+                hint="Correct this depth, or the depth of water at the place.",
             )
         )
     if not math.isfinite(point.temperature_c) or not low <= point.temperature_c <= high:
@@ -54,11 +54,11 @@ def _point_problems(point: Point, path: str, water_depth_m: float | None) -> lis
         hint = f"Did you mean {point.temperature_c:g} °F? That is {as_c:.1f} °C." if low <= as_c <= high else ""
         problems.append(
             Problem(
-                "temperature_range",
-                f"{path}.temperature_c",
-                f"{point.temperature_c:g} °C is no lake water.",
-                f"{low:g} to {high:g} °C",
-                hint,
+                code="temperature_range",
+                path=f"{path}.temperature_c",
+                message=f"{point.temperature_c:g} °C is no lake water.",
+                accepted=f"{low:g} to {high:g} °C",
+                hint=hint,
             )
         )
     return problems
@@ -81,11 +81,11 @@ def checked_profile(
         if point.depth_m == before:
             problems.append(
                 Problem(
-                    "duplicate_depth",
-                    f"{path}[{index}].depth_m",
-                    f"{point.depth_m:g} m is there twice.",
-                    "one reading at each depth",
-                    "Delete one of the two, or correct its depth.",
+                    code="duplicate_depth",
+                    path=f"{path}[{index}].depth_m",
+                    message=f"{point.depth_m:g} m is there twice.",
+                    accepted="one reading at each depth",
+                    hint="Delete one of the two, or correct its depth.",
                 )
             )
         elif point.depth_m < before:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Annotated
 
 import numpy as np
@@ -14,7 +14,7 @@ from stillthread.core.errors import InputError, Problem
 from stillthread.core.limits import Depth
 from stillthread.core.units import GRAVITY_M_S2
 from stillthread.core.water.density import fresh_water_density
-from stillthread.core.water.layers import Layers
+from stillthread.core.water.layers import Layers, Thermocline
 from stillthread.core.water.profile import Point
 
 AIR_DENSITY_KG_M3 = 1.225
@@ -39,14 +39,14 @@ class Stability:
     downwind end and comes up at the upwind end; `seiche_h` the period [h] of its rocking after the wind drops.
     """
 
-    schmidt_j_m2: float | None
-    wedderburn: float | None
-    lake_number: float | None
-    tilt_m: float | None
-    seiche_h: float | None
-    length_m: float | None
-    sentence: str
-    guessed: tuple[str, ...]
+    schmidt_j_m2: float | None = None
+    wedderburn: float | None = None
+    lake_number: float | None = None
+    tilt_m: float | None = None
+    seiche_h: float | None = None
+    length_m: float | None = None
+    sentence: str = ""
+    guessed: tuple[str, ...] = ()
 
 
 def checked_hypsography(
@@ -240,22 +240,56 @@ def read_stability(
     if length_m is None and table:
         length_m = 2 * math.sqrt(table[0].area_m2 / math.pi)
         guessed.append("length of the lake along the wind")
+    known = Stability(schmidt_j_m2=schmidt, length_m=length_m, guessed=tuple(guessed))
     main = layers.main
     if main is None or layers.state not in ("layered", "weak"):
         words = "No layers to tilt." if layers.state in ("mixed", "skin") else "Not enough read to tell."
-        return Stability(schmidt, None, None, None, None, length_m, words, tuple(guessed))
+        return replace(known, sentence=words)
     upper, lower = _layer_densities(points, main.depth_m)
     step = lower - upper
     if step <= 0 or length_m is None or not length_m > 0:
         words = "To see how far the wind tilts the layers, note the fetch, the outline or the depth-area table."
-        return Stability(schmidt, None, None, None, None, length_m, words, tuple(guessed))
-    period = seiche_period_s(length_m, main.depth_m, max(bed_m - main.depth_m, 0.5), step, lower) / 3600
+        return replace(known, sentence=words)
+    period_s = seiche_period_s(
+        length_m=length_m,
+        upper_m=main.depth_m,
+        lower_m=max(bed_m - main.depth_m, 0.5),
+        density_step_kg_m3=step,
+        lower_density_kg_m3=lower,
+    )
+    known = replace(known, seiche_h=period_s / 3600)
     if wind_m_s is None or wind_m_s < 0.1:
-        words = "Without wind the layers lie level." if wind_m_s is not None else "Wind not read."
-        return Stability(schmidt, None, None, None, period, length_m, words, tuple(guessed))
-    friction = friction_velocity_m_s(wind_m_s, upper)
-    number = wedderburn_number(step, main.depth_m, friction, lower, length_m)
+        return replace(known, sentence="Wind not read." if wind_m_s is None else "Without wind the layers lie level.")
+    return _under_wind(known=known, main=main, wind_m_s=wind_m_s, step=step, densities=(upper, lower), table=table)
+
+
+def _under_wind(
+    known: Stability,
+    main: Thermocline,
+    wind_m_s: float,
+    step: float,
+    densities: tuple[float, float],
+    table: tuple[Contour, ...],
+) -> Stability:
+    """What a wind does to layers whose length and density step are known."""
+    friction = friction_velocity_m_s(wind_m_s, densities[0])
+    number = wedderburn_number(
+        density_step_kg_m3=step,
+        upper_m=main.depth_m,
+        friction_m_s=friction,
+        lower_density_kg_m3=densities[1],
+        length_m=known.length_m or 0.0,
+    )
     tilt = min(main.depth_m / (2 * number), main.depth_m)
-    lake = lake_number(schmidt, main.top_m, main.bottom_m, friction, lower, table) if schmidt is not None else None
+    lake = None
+    if known.schmidt_j_m2 is not None:
+        lake = lake_number(
+            schmidt_j_m2=known.schmidt_j_m2,
+            top_m=main.top_m,
+            bottom_m=main.bottom_m,
+            friction_m_s=friction,
+            lower_density_kg_m3=densities[1],
+            table=table,
+        )
     words = _sentence(number, tilt, main.top_m)
-    return Stability(schmidt, number, lake, tilt, period, length_m, words, tuple(guessed))
+    return replace(known, wedderburn=number, lake_number=lake, tilt_m=tilt, sentence=words)

@@ -80,4 +80,11 @@ def year_curve(
         pull = pull + design.T @ np.array([value for _, value in surface]) / WEATHER_SPREAD_C**2
     fitted = np.linalg.solve(precision, pull)
     covariance = tuple(tuple(float(v) for v in row) for row in np.linalg.inv(precision))
-    return YearCurve(hemisphere, float(fitted[0]), float(fitted[1]), float(fitted[2]), covariance, len(surface))
+    return YearCurve(
+        hemisphere=hemisphere,
+        mean_c=float(fitted[0]),
+        swing_c=float(fitted[1]),
+        late_c=float(fitted[2]),
+        covariance=covariance,
+        readings=len(surface),
+    )

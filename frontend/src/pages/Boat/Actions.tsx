@@ -1,6 +1,6 @@
 /** What is done with the feed: a line recorded, wind and depth taken into the reading. */
 import { useState } from "react";
-import { Link } from "react-router";
+import { Link } from "wouter";
 import { Failed } from "../../components/states";
 import { type FeedState, useFeedActions } from "../../lib/feed";
 import { useReading } from "../../lib/reading";

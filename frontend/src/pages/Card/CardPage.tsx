@@ -1,9 +1,9 @@
 /** The pocket card: one set-up on one page, to print or to keep in the hand. */
-import { Link, useSearchParams } from "react-router";
+import { Link, useSearchParams } from "wouter";
 import type { Schemas } from "../../api/client";
-import { letter } from "../../column/layers";
 import { Empty, Loading } from "../../components/states";
 import { WithWater } from "../../components/WithWater";
+import { letter } from "../../lib/cord";
 import { setUpCount } from "../../lib/counted";
 import { useReading } from "../../lib/reading";
 import { useReader } from "../../lib/session";

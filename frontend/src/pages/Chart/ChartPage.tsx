@@ -1,14 +1,14 @@
 /** The chart: the bed on the cord, the shore beside it, soundings in and out. */
 import { lazy, Suspense, useState } from "react";
-import { Link } from "react-router";
+import { Link } from "wouter";
 import { ApiError } from "../../api/client";
 import { Column } from "../../column/Column";
 import { Hold } from "../../column/Hold";
-import { useRing } from "../../components/ReadingColumn";
 import { Empty, Failed, Loading } from "../../components/states";
 import { TwoPane } from "../../components/TwoPane";
 import { WaterTabs } from "../../components/WaterTabs";
 import { WithWater } from "../../components/WithWater";
+import { useRing } from "../../lib/cord";
 import { useReading } from "../../lib/reading";
 import { useReader } from "../../lib/session";
 import { areaText, depthText, distanceText, pointOf } from "../../lib/units";

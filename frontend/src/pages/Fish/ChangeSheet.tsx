@@ -2,7 +2,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, need, type Schemas } from "../../api/client";
-import { letter } from "../../column/layers";
+import { letter } from "../../lib/cord";
 import { PACES, type Pace, paceText } from "../../lib/paces";
 import { useReader } from "../../lib/session";
 import { depthText } from "../../lib/units";

@@ -1,11 +1,11 @@
 import { lazy, Suspense, useEffect, useState } from "react";
-import { Link, Navigate, useNavigate, useParams } from "react-router";
+import { Link, Redirect, useLocation, useParams } from "wouter";
 import { ApiError } from "../../api/client";
 import { Column } from "../../column/Column";
 import { TakesLayer } from "../../column/EffortLayer";
 import { BeliefLayer } from "../../column/layers";
-import { chosenBelief } from "../../components/ReadingColumn";
 import { Empty, Failed, Loading } from "../../components/states";
+import { chosenBelief } from "../../lib/cord";
 import { atCount, depthAt, spellCount } from "../../lib/counted";
 import { useRunning } from "../../lib/running";
 import { useReader } from "../../lib/session";
@@ -35,7 +35,7 @@ function FindOuting() {
   if (found.isPending) return <Loading what={words.looking} />;
   if (found.isError) return <Failed error={found.error} again={() => void found.refetch()} />;
   const open = found.running?.outing;
-  if (open) return <Navigate to={`/fish/${open.id}?w=${open.water_id}`} replace />;
+  if (open) return <Redirect to={`/fish/${open.id}?w=${open.water_id}`} replace />;
   return (
     <Empty page title={words.none}>
       <p>{words.noneAbout}</p>
@@ -177,7 +177,7 @@ function Boat({ fishing, outing, spell }: BoatProps) {
   const [changing, setChanging] = useState(false);
   const [fish, setFish] = useState<string | null>(null);
   const done = useDone();
-  const go = useNavigate();
+  const [, go] = useLocation();
   const elapsed = useElapsed(fishing.castAt);
   const warned = useAhead(outing);
   useEffect(() => {

@@ -1,6 +1,6 @@
 /** The fly box: every pattern on the cord by how fast it sinks, what fits today, recipes, the tie list. */
 import { lazy, Suspense, useState } from "react";
-import { Link, useSearchParams } from "react-router";
+import { Link, useSearchParams } from "wouter";
 import { ApiError, type Schemas } from "../../api/client";
 import { Column } from "../../column/Column";
 import { Empty, Failed, Loading } from "../../components/states";

@@ -1,11 +1,11 @@
 /** Food: shares now and what moved them, where it lies on the cord, the year here, the catalogue. */
-import { Link } from "react-router";
-import { MeaningColumn } from "../../components/MeaningColumn";
-import { useRing } from "../../components/ReadingColumn";
+import { lazy, Suspense } from "react";
+import { Link } from "wouter";
 import { Failed, Loading } from "../../components/states";
 import { TwoPane } from "../../components/TwoPane";
 import { WaterTabs } from "../../components/WaterTabs";
 import { WithWater } from "../../components/WithWater";
+import { useRing } from "../../lib/cord";
 import { type Meaning, useMeaning } from "../../lib/meaning";
 import { useReading } from "../../lib/reading";
 import { useReader } from "../../lib/session";
@@ -13,6 +13,9 @@ import type { Water } from "../../lib/waters";
 import { Calendar } from "./Calendar";
 import { Catalogue } from "./Catalogue";
 import { words } from "./strings";
+
+// The picture comes a moment after the words.
+const MeaningColumn = lazy(() => import("../../components/MeaningColumn"));
 
 export default function FoodPage() {
   return <WithWater>{(water) => <FoodWork water={water} />}</WithWater>;
@@ -118,14 +121,16 @@ function FoodWork({ water }: { water: Water }) {
   return (
     <TwoPane
       column={
-        <MeaningColumn
-          water={water}
-          meaning={meaning.data}
-          page="food"
-          first={["food", "light"]}
-          ring={ring}
-          onRing={setRing}
-        />
+        <Suspense>
+          <MeaningColumn
+            water={water}
+            meaning={meaning.data}
+            page="food"
+            first={["food", "light"]}
+            ring={ring}
+            onRing={setRing}
+          />
+        </Suspense>
       }
     >
       <div className="space-y-7">

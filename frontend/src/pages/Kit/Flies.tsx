@@ -1,4 +1,4 @@
-import { Link } from "react-router";
+import { Link } from "wouter";
 import type { Schemas } from "../../api/client";
 import { flyBody, useAddStarter, useDeleteFly, usePutFly } from "../../lib/kit";
 import { useReader } from "../../lib/session";

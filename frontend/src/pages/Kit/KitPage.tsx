@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { Link } from "react-router";
+import { Link } from "wouter";
 import { ApiError } from "../../api/client";
 import { Failed, Loading } from "../../components/states";
 import { useKit } from "../../lib/kit";

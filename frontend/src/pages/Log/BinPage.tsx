@@ -1,6 +1,6 @@
 /** What was deleted lies here for thirty days, and is brought back with one tap. */
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { Link } from "react-router";
+import { Link } from "wouter";
 import { api, need, type Schemas } from "../../api/client";
 import { Empty, Failed, Loading } from "../../components/states";
 import { again } from "../../lib/again";

@@ -1,6 +1,6 @@
 /** The plan beside what happened, in two sentences. */
 
-import { chosenBelief } from "../../components/ReadingColumn";
+import { chosenBelief } from "../../lib/cord";
 import { useReader } from "../../lib/session";
 import { bandText, depthText } from "../../lib/units";
 import { type Outing, TAKE_KINDS } from "../../offline/overlay";

@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { Link, useSearchParams } from "react-router";
+import { Link, useSearchParams } from "wouter";
 import { api, need, type Schemas } from "../../api/client";
 import { Column } from "../../column/Column";
 import { EffortLayer, RateLayer } from "../../column/EffortLayer";

@@ -1,12 +1,12 @@
 import { lazy, Suspense, useState } from "react";
-import { Link, useNavigate, useParams } from "react-router";
+import { Link, useLocation, useParams } from "wouter";
 import { ApiError, type Schemas } from "../../api/client";
 import { Column } from "../../column/Column";
 import { EffortLayer, TakesLayer } from "../../column/EffortLayer";
 import { BeliefLayer } from "../../column/layers";
-import { chosenBelief } from "../../components/ReadingColumn";
 import { Empty, Failed, Loading } from "../../components/states";
 import { TwoPane } from "../../components/TwoPane";
+import { chosenBelief } from "../../lib/cord";
 import { spellCount } from "../../lib/counted";
 import { useReader } from "../../lib/session";
 import { clockText, dayText, hoursText, isToday } from "../../lib/time";
@@ -141,7 +141,7 @@ function OutingWork({ outing, write }: Props) {
   const { say, settings } = useReader();
   const [editing, setEditing] = useState<Editing | null>(null);
   const mend = useMend({ outing, write });
-  const go = useNavigate();
+  const [, go] = useLocation();
   const zone = outing.time_zone;
   const belief = outing.plan ? chosenBelief(outing.plan) : undefined;
   const deepest = Math.max(belief?.bed_m ?? 0, outing.by_depth.at(-1)?.bottom_m ?? 0, 2);

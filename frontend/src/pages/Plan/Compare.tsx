@@ -1,7 +1,7 @@
 /** Two set-ups side by side, row by row; what differs is set in bold. */
 import { useState } from "react";
 import type { Schemas } from "../../api/client";
-import { letter } from "../../column/layers";
+import { letter } from "../../lib/cord";
 import { setUpCount } from "../../lib/counted";
 import { useReader } from "../../lib/session";
 import { bandText, depthText, lengthText } from "../../lib/units";

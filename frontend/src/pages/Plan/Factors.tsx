@@ -1,7 +1,7 @@
 /** What moves the depth: each factor with what it says, how much it moves, a look at it on the cord, and a way to leave it out. */
 import { useState } from "react";
 import type { Schemas } from "../../api/client";
-import { chosenBelief } from "../../components/ReadingColumn";
+import { chosenBelief } from "../../lib/cord";
 import type { FactorName } from "../../lib/day";
 import { useReading } from "../../lib/reading";
 import { useReader } from "../../lib/session";

@@ -1,5 +1,5 @@
 /** The plan knows that somebody is on the water: what is fished, and the way back to the clock. */
-import { Link } from "react-router";
+import { Link } from "wouter";
 import { useRunning } from "../../lib/running";
 import { useReader } from "../../lib/session";
 import { clockText } from "../../lib/time";

@@ -1,16 +1,14 @@
 import { lazy, Suspense, useState } from "react";
-import { Link, useSearchParams } from "react-router";
+import { Link, useSearchParams } from "wouter";
 import { ApiError, OfflineError, type Schemas } from "../../api/client";
-import { SetUpLayer } from "../../column/layers";
-import { FactorLayer, PathLayer, TriedLayer } from "../../column/planLayers";
 import { AsideNotice } from "../../components/AsideNotice";
 import { JumpLinks } from "../../components/JumpLinks";
 import { OlderNotice, ProfileAge } from "../../components/OlderNotice";
-import { chosenBelief, ReadingColumn, useRing } from "../../components/ReadingColumn";
 import { Empty, Failed, Loading } from "../../components/states";
 import { words as shellWords } from "../../components/strings";
 import { TwoPane } from "../../components/TwoPane";
 import { WithWater } from "../../components/WithWater";
+import { chosenBelief, useRing } from "../../lib/cord";
 import { useReading } from "../../lib/reading";
 import { useReader } from "../../lib/session";
 import { dayAndClock } from "../../lib/time";
@@ -27,6 +25,8 @@ import { useWhatIf } from "./useWhatIf";
 const Compare = lazy(() => import("./Compare"));
 const DayFor = lazy(() => import("./DayFor"));
 const Factors = lazy(() => import("./Factors"));
+// The picture comes a moment after the words.
+const PlanColumn = lazy(() => import("./PlanColumn"));
 const WhatIf = lazy(() => import("./WhatIf"));
 const SchoolsPart = lazy(() => import("./SchoolsPart"));
 
@@ -216,32 +216,22 @@ function PlanWork({ water }: { water: Water }) {
   // By name, not by number: a new reading ranks them anew, and the one that is open stays open.
   const index = Math.max(0, plan?.set_ups.findIndex((s) => s.key === chosen) ?? 0);
   const choose = (at: number) => setChosen(plan?.set_ups[at]?.key ?? "");
-  const active = plan?.set_ups[index];
   const belief = plan ? chosenBelief(plan) : undefined;
   const factor = belief?.factors.find((one) => one.name === shown);
   return (
     <TwoPane
       column={
-        <ReadingColumn
-          water={water}
-          ring={ring}
-          onRing={setRing}
-          under={
-            active &&
-            !factor &&
-            !tried.after && <PathLayer tracks={active.tracks ?? []} countS={active.count_s} />
-          }
-        >
-          {factor && belief && (
-            <FactorLayer
-              factor={factor}
-              depths={belief.depths_m}
-              word={words.factorWords[factor.name] ?? factor.name}
-            />
-          )}
-          {tried.after && belief && <TriedLayer plan={tried.after} place={belief.place} />}
-          {plan && <SetUpLayer setUps={plan.set_ups} chosen={index} onChoose={choose} />}
-        </ReadingColumn>
+        <Suspense>
+          <PlanColumn
+            water={water}
+            ring={ring}
+            onRing={setRing}
+            index={index}
+            onChoose={choose}
+            factor={factor}
+            tried={tried.after}
+          />
+        </Suspense>
       }
     >
       <AsideNotice />

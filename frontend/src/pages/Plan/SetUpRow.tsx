@@ -1,8 +1,8 @@
 /** One set-up: its depth at a glance; open, everything it says, and the ways to pin it and change its parts. */
 import { lazy, type ReactNode, Suspense, useEffect, useRef } from "react";
-import { Link } from "react-router";
+import { Link } from "wouter";
 import type { Schemas } from "../../api/client";
-import { letter } from "../../column/layers";
+import { letter } from "../../lib/cord";
 import { setUpCount } from "../../lib/counted";
 import { useReading } from "../../lib/reading";
 import { useReader } from "../../lib/session";

@@ -1,8 +1,8 @@
 /** The ways to get a fly there: the plan's own, best first, then what was pinned or made by hand, refused or not. */
 import { lazy, Suspense, useState } from "react";
 import type { Schemas } from "../../api/client";
-import { letter } from "../../column/layers";
 import { Failed } from "../../components/states";
+import { letter } from "../../lib/cord";
 import { MOST_BY_HAND } from "../../lib/day";
 import { useReading } from "../../lib/reading";
 import { useRunning } from "../../lib/running";

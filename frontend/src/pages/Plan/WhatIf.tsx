@@ -1,7 +1,7 @@
 /** What if the wind got up, the cloud went, it were an hour later: tried beside the plan, then kept or dropped. */
 import type { Schemas } from "../../api/client";
-import { chosenBelief } from "../../components/ReadingColumn";
 import { Failed, Loading } from "../../components/states";
+import { chosenBelief } from "../../lib/cord";
 import { useReading } from "../../lib/reading";
 import { useReader } from "../../lib/session";
 import { bandText, WIND_LABELS } from "../../lib/units";

@@ -1,5 +1,5 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { useNavigate } from "react-router";
+import { useLocation } from "wouter";
 import { ApiError, api, need } from "../../api/client";
 import { again, answered } from "../../lib/again";
 import type { PlanBody } from "../../lib/draft";
@@ -19,7 +19,7 @@ interface Pressed {
 /** Freeze the plan, and fish one of its set-ups: in the outing on the go, or in one that starts with it. */
 export function useStart() {
   const client = useQueryClient();
-  const go = useNavigate();
+  const [, go] = useLocation();
   return useMutation({
     mutationFn: async ({ body, key, into }: Pressed) => {
       const plan = await need(

@@ -1,6 +1,6 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { useNavigate } from "react-router";
+import { useLocation } from "wouter";
 import { ApiError, api, need, type Problem, type Schemas } from "../../api/client";
 import { Failed, Loading } from "../../components/states";
 import { again, answered } from "../../lib/again";
@@ -213,7 +213,7 @@ function Start({ kit }: { kit: Schemas["KitOut"] }) {
   const { settings, ticked, water, ids } = first;
   const [tried, setTried] = useState(false);
   const setUp = useSetUp();
-  const go = useNavigate();
+  const [, go] = useLocation();
   const read = readWater(water, settings);
   const refused = setUp.error instanceof ApiError ? setUp.error.problems : [];
   const lacks = [...lacking(first, kit), ...read.problems];

@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { useNavigate, useParams } from "react-router";
+import { useLocation, useParams } from "wouter";
 import { ApiError } from "../../api/client";
 import { Empty, Failed, Loading } from "../../components/states";
 import { words as shellWords } from "../../components/strings";
@@ -39,7 +39,7 @@ function Editor({ water }: { water?: Water }) {
   const save = useSaveWater();
   const remove = useDeleteWater();
   const done = useDone();
-  const go = useNavigate();
+  const [, go] = useLocation();
   const read = readWater(draft, settings);
   const refused = save.error instanceof ApiError ? save.error.problems : [];
   const problems = [...(tried ? read.problems : []), ...refused];

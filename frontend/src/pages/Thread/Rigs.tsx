@@ -2,7 +2,7 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { ApiError, type Schemas } from "../../api/client";
-import { letter } from "../../column/layers";
+import { letter } from "../../lib/cord";
 import { useReader } from "../../lib/session";
 import { Button, Fault, Field, TextBox } from "../../ui/controls";
 import { useDone } from "../../ui/UndoBar";

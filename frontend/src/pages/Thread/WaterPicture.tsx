@@ -1,7 +1,7 @@
 /** The thread in the water: line, leader, flies, their way so far, the bed, and a second rig laid over it. */
 import { Column } from "../../column/Column";
-import { letter } from "../../column/layers";
 import { type ColumnScale, useColumn } from "../../column/scale";
+import { letter } from "../../lib/cord";
 import { useReader } from "../../lib/session";
 import { type DepthUnit, depthText } from "../../lib/units";
 import { type Answer, bedOf, deepest, fliesAt, type Point, type RigDoc, shapeAt, wayOf } from "./rig";

@@ -1,6 +1,6 @@
 /** What the reading means, topic by topic: a few sentences each, the numbers a click away. */
 import type { ReactNode } from "react";
-import { Link } from "react-router";
+import { Link } from "wouter";
 import type { Meaning as Answer } from "../../lib/meaning";
 import { useReader } from "../../lib/session";
 import { depthText, distanceText, pointOf, temperatureText, WIND_LABELS, windTo } from "../../lib/units";

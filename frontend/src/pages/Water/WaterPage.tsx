@@ -1,15 +1,14 @@
 import { lazy, Suspense, useState } from "react";
-import { Link } from "react-router";
+import { Link } from "wouter";
 import { AsideNotice } from "../../components/AsideNotice";
 import { JumpLinks } from "../../components/JumpLinks";
-import { MeaningColumn } from "../../components/MeaningColumn";
 import { OlderNotice } from "../../components/OlderNotice";
-import { useRing } from "../../components/ReadingColumn";
 import { Failed, Loading } from "../../components/states";
 import { words as shellWords } from "../../components/strings";
 import { TwoPane } from "../../components/TwoPane";
 import { WaterTabs } from "../../components/WaterTabs";
 import { WithWater } from "../../components/WithWater";
+import { useRing } from "../../lib/cord";
 import { EMPTY_ROW } from "../../lib/draft";
 import { useMeaning } from "../../lib/meaning";
 import { useReading } from "../../lib/reading";
@@ -21,6 +20,9 @@ import { useDone } from "../../ui/UndoBar";
 import { ProfileTable } from "./ProfileTable";
 import { words } from "./strings";
 import { Weather } from "./Weather";
+
+// The picture comes a moment after the words.
+const MeaningColumn = lazy(() => import("../../components/MeaningColumn"));
 
 // Below the first screen: fetched beside what stands on it.
 const HourStrip = lazy(() => import("./HourStrip"));
@@ -139,14 +141,16 @@ function WaterWork({ water }: { water: Water }) {
     <TwoPane
       column={
         <div className="relative h-full">
-          <MeaningColumn
-            water={water}
-            meaning={meaning.data}
-            page="water"
-            first={["temperature", "oxygen", "open", "light"]}
-            ring={ring}
-            onRing={setRing}
-          />
+          <Suspense>
+            <MeaningColumn
+              water={water}
+              meaning={meaning.data}
+              page="water"
+              first={["temperature", "oxygen", "open", "light"]}
+              ring={ring}
+              onRing={setRing}
+            />
+          </Suspense>
           <Button className="absolute top-1 right-2 !min-h-9 !py-0 text-[0.9rem]" onClick={tie}>
             {words.tie}
           </Button>

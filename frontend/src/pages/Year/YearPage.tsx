@@ -2,7 +2,7 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { line } from "d3-shape";
 import { useState } from "react";
-import { Link, useSearchParams } from "react-router";
+import { Link, useSearchParams } from "wouter";
 import { api, need, type Schemas } from "../../api/client";
 import { Column } from "../../column/Column";
 import { useColumn } from "../../column/scale";

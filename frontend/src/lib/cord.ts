@@ -1,0 +1,22 @@
+/** What the pages and the picture of the cord both ask: the belief at the place, how rough the water is, the ring. */
+import { useState } from "react";
+import type { Schemas } from "../api/client";
+
+export function rippleOf(windMs: number | null | undefined): "calm" | "ripple" | "wave" | "unknown" {
+  if (windMs === null || windMs === undefined) return "unknown";
+  return windMs < 1 ? "calm" : windMs < 5.5 ? "ripple" : "wave";
+}
+
+export function chosenBelief(plan: Schemas["PlanAnswer"]): Schemas["PlaceBeliefOut"] | undefined {
+  return plan.belief.places.find((p) => p.place === plan.belief.chosen);
+}
+
+export function letter(index: number): string {
+  return String.fromCharCode(65 + index);
+}
+
+/** Depth under the ring and a way to set it, for pages that use it. */
+export function useRing(start = 1) {
+  const [ring, setRing] = useState(start);
+  return { ring, setRing };
+}

@@ -1,0 +1,44 @@
+/** The cord beside the plan: the set-up shown and its path, or what one factor does, or what is tried. */
+import type { Schemas } from "../../api/client";
+import { SetUpLayer } from "../../column/layers";
+import { FactorLayer, PathLayer, TriedLayer } from "../../column/planLayers";
+import { ReadingColumn } from "../../components/ReadingColumn";
+import { chosenBelief } from "../../lib/cord";
+import { useReading } from "../../lib/reading";
+import type { Water } from "../../lib/waters";
+import { words } from "./strings";
+
+interface Props {
+  water: Water;
+  ring: number;
+  onRing: (depthM: number) => void;
+  index: number;
+  onChoose: (at: number) => void;
+  factor: Schemas["FactorOut"] | undefined;
+  tried: Schemas["PlanAnswer"] | undefined;
+}
+
+export default function PlanColumn({ water, ring, onRing, index, onChoose, factor, tried }: Props) {
+  const { plan } = useReading();
+  const active = plan?.set_ups[index];
+  const belief = plan ? chosenBelief(plan) : undefined;
+  const path = active && !factor && !tried;
+  return (
+    <ReadingColumn
+      water={water}
+      ring={ring}
+      onRing={onRing}
+      under={path && <PathLayer tracks={active.tracks ?? []} countS={active.count_s} />}
+    >
+      {factor && belief && (
+        <FactorLayer
+          factor={factor}
+          depths={belief.depths_m}
+          word={words.factorWords[factor.name] ?? factor.name}
+        />
+      )}
+      {tried && belief && <TriedLayer plan={tried} place={belief.place} />}
+      {plan && <SetUpLayer setUps={plan.set_ups} chosen={index} onChoose={onChoose} />}
+    </ReadingColumn>
+  );
+}
