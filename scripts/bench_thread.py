@@ -18,10 +18,10 @@ from thread_study import cases
 ROOT = pathlib.Path(__file__).resolve().parents[1]
 sys.path.insert(0, str(ROOT))
 
+from stillthread.core.casts.band import simulate, simulate_with_band  # noqa: E402
+from stillthread.core.casts.cast import run_chain  # noqa: E402
 from stillthread.core.day.paths import IN_MEMORY  # noqa: E402
-from stillthread.core.thread.band import simulate, simulate_with_band  # noqa: E402
 from stillthread.core.thread.cable import STIFFNESS_N  # noqa: E402
-from stillthread.core.thread.cast import run_chain  # noqa: E402
 from stillthread.core.thread.chain import FINE, RANKING, SCREEN, Detail, build_chain  # noqa: E402
 from stillthread.core.thread.fluid import water_properties  # noqa: E402
 
@@ -114,7 +114,7 @@ def plan_cold_and_warm() -> bool:
 
 def first_call() -> bool:
     """The first cast of a new process, with the compiled kernels on disk and without."""
-    program = "import time; t = time.perf_counter(); from stillthread.core.thread.warm import warm; warm(); print(time.perf_counter() - t)"
+    program = "import time; t = time.perf_counter(); from stillthread.core.casts.warm import warm; warm(); print(time.perf_counter() - t)"
 
     def seconds(folder: str) -> float:
         done = subprocess.run(

@@ -15,14 +15,14 @@ from thread_reference import monte_carlo
 ROOT = pathlib.Path(__file__).resolve().parents[1]
 sys.path.insert(0, str(ROOT))
 
+from stillthread.core.casts.band import simulate, simulate_with_band  # noqa: E402
+from stillthread.core.casts.cast import Cast, level_bed  # noqa: E402
+from stillthread.core.casts.float_rig import hung_after_s, simulate_float  # noqa: E402
+from stillthread.core.casts.retrieve import usual_pull  # noqa: E402
+from stillthread.core.casts.tables import count_table, sink_run, trolling_table  # noqa: E402
 from stillthread.core.tackle.lines import Line  # noqa: E402
 from stillthread.core.tackle.rig import Float, Piece, Rig, TiedFly  # noqa: E402
-from stillthread.core.thread.band import simulate, simulate_with_band  # noqa: E402
-from stillthread.core.thread.cast import Cast, level_bed  # noqa: E402
 from stillthread.core.thread.chain import FINE, RANKING, SCREEN, Detail  # noqa: E402
-from stillthread.core.thread.float_rig import hung_after_s, simulate_float  # noqa: E402
-from stillthread.core.thread.retrieve import usual_pull  # noqa: E402
-from stillthread.core.thread.tables import count_table, sink_run, trolling_table  # noqa: E402
 
 STILL = usual_pull("static")
 BEST = Detail(line_m=0.125, leader_m=0.125, step_s=0.05, move_m=0.01, tolerance_m=1e-5, record_s=0.5)

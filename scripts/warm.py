@@ -8,7 +8,7 @@ import time
 
 sys.path.insert(0, str(pathlib.Path(__file__).resolve().parents[1]))
 
-from stillthread.core.thread.warm import warm  # noqa: E402
+from stillthread.core.casts.warm import warm  # noqa: E402
 
 
 def main() -> None:

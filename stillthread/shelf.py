@@ -11,8 +11,8 @@ from threading import Lock
 
 import numpy as np
 
-from stillthread.core import tackle, thread
-from stillthread.core.thread.track import TRACK_ARRAYS, CastResult, FlyTrack, Touch
+from stillthread.core import casts, tackle, thread
+from stillthread.core.casts.track import TRACK_ARRAYS, CastResult, FlyTrack, Touch
 
 TRIM_EVERY = 500
 MOST_PATHS = 5000
@@ -25,14 +25,14 @@ ORDER = "CREATE INDEX IF NOT EXISTS path_made ON path (made)"
 def solver_version() -> str:
     """Return a fingerprint of the code every path depends on: a change there makes what is kept void."""
     found = sha256()
-    for room in (thread, tackle):
+    for room in (casts, thread, tackle):
         for source in sorted(pathlib.Path(str(room.__file__)).parent.glob("*.py")):
             found.update(source.read_bytes())
     return found.hexdigest()[:16]
 
 
 def pack(result: CastResult) -> bytes:
-    """Return a path as bytes: the flies' tracks and the line's end in single precision; the chain's shape is left out.
+    """Return a path as bytes: the flies' tracks and the line's end in single precision, and the chain where it is kept.
 
     A line of JSON that tells names and lengths, then the numbers one after the other.
     """
@@ -40,15 +40,17 @@ def pack(result: CastResult) -> bytes:
     arrays["line_end_m"] = result.line_end_m
     if result.float_pull_g is not None:
         arrays["float_pull_g"] = result.float_pull_g
+    arrays["places"], arrays["places_t_s"] = result.places, result.places_t_s
     told = {
-        "lengths": {name: len(values) for name, values in arrays.items()},
+        "lengths": {name: values.size for name, values in arrays.items()},
         "flies": [fly.name for fly in result.flies],
+        "nodes": result.places.shape[1],
         "bottom": vars(result.bottom) if result.bottom else None,
         "numbers": [result.countdown_s, result.fished_to_s, result.end_s],
         "film": list(result.film_retrieve_m),
         "notes": list(result.notes),
     }
-    numbers = np.concatenate(list(arrays.values())).astype("<f4").tobytes()
+    numbers = np.concatenate([values.ravel() for values in arrays.values()]).astype("<f4").tobytes()
     return json.dumps(told).encode() + b"\n" + numbers
 
 
@@ -66,13 +68,13 @@ def unpack(body: bytes) -> CastResult:
     )
     counted, fished, end = told["numbers"]
     bottom = Touch(**told["bottom"]) if told["bottom"] else None
-    nowhere = np.zeros((0, 0, 2))
     pull = wide.get("float_pull_g")
     notes = tuple(told["notes"])
     return CastResult(
         flies=flies,
         bottom=bottom,
-        places=nowhere,
+        places=wide["places"].reshape(len(wide["places_t_s"]), told["nodes"], 2),
+        places_t_s=wide["places_t_s"],
         countdown_s=counted,
         fished_to_s=fished,
         end_s=end,

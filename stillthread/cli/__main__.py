@@ -61,7 +61,7 @@ def simulate(text: str) -> str:
     from stillthread.documents.simulate_json import simulate_answer
     from stillthread.documents.strict import parse_document
 
-    return simulate_answer(parse_document(SimulateRequest, text), FINE).model_dump_json(indent=2)
+    return simulate_answer(parse_document(SimulateRequest, text), FINE, _paths()).model_dump_json(indent=2)
 
 
 def read(text: str) -> str:

@@ -6,10 +6,10 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
+from stillthread.core.casts.retrieve import PullKind
 from stillthread.core.tackle.leaders import Material
 from stillthread.core.tackle.lines import DensityProfile, Family
 from stillthread.core.tackle.rig import FloatKind, TiedFly
-from stillthread.core.thread.retrieve import PullKind
 from stillthread.documents.strict import Strict
 
 Number = float  # where a document has a field of that name

@@ -4,18 +4,19 @@ from __future__ import annotations
 
 import math
 
+from stillthread.core.casts.band import Doubt
+from stillthread.core.casts.calibrate import doubt_of
+from stillthread.core.casts.cast import Cast, NotConvergedError, check_cast, level_bed
+from stillthread.core.casts.float_rig import cocks_after_s, hang_m, hung_after_s
+from stillthread.core.casts.retrieve import usual_pull
+from stillthread.core.casts.track import CastResult, FlyTrack
+from stillthread.core.day.paths import IN_MEMORY, Paths
 from stillthread.core.errors import InputError, Problem
 from stillthread.core.tackle.floats import check_float
 from stillthread.core.tackle.lines import Line
 from stillthread.core.tackle.rig import Float, Piece, Rig, load_g
-from stillthread.core.thread.band import Doubt, simulate, simulate_with_band
-from stillthread.core.thread.calibrate import doubt_of
-from stillthread.core.thread.cast import Cast, NotConvergedError, check_cast, level_bed
 from stillthread.core.thread.chain import RANKING, Detail
-from stillthread.core.thread.float_rig import cocks_after_s, hang_m, hung_after_s
 from stillthread.core.thread.line_weight import label_doubt
-from stillthread.core.thread.retrieve import usual_pull
-from stillthread.core.thread.track import CastResult, FlyTrack
 from stillthread.documents import simulate_contract as c
 
 HOLD_S, FLOAT_HOLD_S = 60.0, 120.0
@@ -218,18 +219,14 @@ def notes_for(rig: Rig, result: CastResult) -> list[str]:
     return [*notes, NOT_IN_MODEL]
 
 
-def simulate_answer(doc: c.SimulateRequest, detail: Detail = RANKING) -> c.SimulateAnswer:
+def simulate_answer(doc: c.SimulateRequest, detail: Detail = RANKING, paths: Paths = IN_MEMORY) -> c.SimulateAnswer:
     """Return the answer to a simulate document.
 
     Raises InputError with every fault by path; a thread that finds no balance is told as not converged.
     """
     rig, cast = rig_and_cast(doc)
     try:
-        result = (
-            simulate_with_band(rig, cast, detail, doubt_from(doc, rig.line))
-            if doc.band
-            else simulate(rig, cast, detail)
-        )
+        result = paths.whole(rig, cast, detail, doubt_from(doc, rig.line) if doc.band else None)
     except NotConvergedError as error:
         said = f"The thread found no balance {error.t_s:.1f} s after landing; no path is shown."
         raise InputError(

@@ -4,18 +4,18 @@ from __future__ import annotations
 
 from dataclasses import replace
 
+from stillthread.core.casts.band import Doubt
+from stillthread.core.casts.calibrate import CheckOutcome, check_bottom, doubt_after, judge, timed_fall
+from stillthread.core.casts.cast import Cast
+from stillthread.core.casts.float_rig import cocks_after_s, simulate_float
+from stillthread.core.casts.tables import CountRow, count_table, running_depth, sink_run, trolling_table
 from stillthread.core.day.given import Angler
 from stillthread.core.errors import InputError, Problem
 from stillthread.core.tackle.floats import check_float
 from stillthread.core.tackle.fly_build import FlyBuild, add_up
 from stillthread.core.tackle.leader_cut import cut_lengths_m, leader_of_length
 from stillthread.core.tackle.rig import Rig, TiedFly, level_pieces
-from stillthread.core.thread.band import Doubt
-from stillthread.core.thread.calibrate import CheckOutcome, check_bottom, doubt_after, judge, timed_fall
-from stillthread.core.thread.cast import Cast
-from stillthread.core.thread.float_rig import cocks_after_s, simulate_float
 from stillthread.core.thread.fly_sink import sink_speed_m_s
-from stillthread.core.thread.tables import CountRow, count_table, running_depth, sink_run, trolling_table
 from stillthread.documents import thread_contract as c
 from stillthread.documents.simulate_contract import PieceDoc, SimulateRequest
 from stillthread.documents.simulate_json import doubt_from, rig_and_cast

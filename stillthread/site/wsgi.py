@@ -17,7 +17,7 @@ def _warm() -> None:
     import scipy.interpolate  # noqa: F401
     import scipy.special  # noqa: F401
 
-    from stillthread.core.thread.warm import warm
+    from stillthread.core.casts.warm import warm
 
     warm()
 

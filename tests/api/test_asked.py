@@ -6,10 +6,10 @@ from unittest import mock
 from django.contrib.auth.models import AnonymousUser
 from django.test import RequestFactory
 
+from stillthread.core.casts.band import simulate
 from stillthread.core.day.paths import Paths
 from stillthread.core.errors import NobodyWaitsError
 from stillthread.core.plan.make import make_plan
-from stillthread.core.thread.band import simulate
 from stillthread.web.asked import newest
 from tests.api.base import ApiCase
 from tests.days import day

@@ -9,10 +9,10 @@ from unittest import mock
 import numpy as np
 
 from stillthread import shelf as exposures
+from stillthread.core.casts.retrieve import usual_pull
 from stillthread.core.day.paths import Paths, rig_of, tied
 from stillthread.core.plan.make import make_plan
 from stillthread.core.tackle.rig import Float
-from stillthread.core.thread.retrieve import usual_pull
 from stillthread.shelf import FileShelf, pack, unpack
 from tests.core.test_paths import CAST, FLIES, LEADER, RIG
 from tests.days import FLOATING, day

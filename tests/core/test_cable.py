@@ -7,14 +7,14 @@ from dataclasses import replace
 
 import numpy as np
 
+from stillthread.core.casts.cast import Cast, NotConvergedError, level_bed, simulate_cast
+from stillthread.core.casts.retrieve import usual_pull
 from stillthread.core.tackle.lines import Line
 from stillthread.core.tackle.rig import Piece, Rig, TiedFly
 from stillthread.core.thread.cable import run_cable
-from stillthread.core.thread.cast import Cast, NotConvergedError, level_bed, simulate_cast
 from stillthread.core.thread.chain import FINE, RANKING, Detail, build_chain
 from stillthread.core.thread.fluid import normal_drag_n_m, tangential_drag_n_m, water_properties
 from stillthread.core.thread.line_weight import line_stretches
-from stillthread.core.thread.retrieve import usual_pull
 from tests import checks
 
 sys.path.insert(0, "scripts")

@@ -6,7 +6,6 @@ from hypothesis import strategies as st
 
 from stillthread.core.chart.outline import (
     area_and_shore,
-    centre_of,
     checked_outline,
     destination,
     distance_and_bearing,
@@ -145,10 +144,6 @@ class Shores(unittest.TestCase):
         self.assertEqual(sorted(facing), [0, 90, 180, 270])
         south_side = next(s for s in shore_stretches(holed)[4:] if round(s.facing_deg) == 180)
         self.assertLess(south_side.start[1], HERE[1])
-
-    def test_the_centre_is_on_the_water(self):
-        lon, lat = centre_of((*rectangle(2000, 1000), island(300)))
-        self.assertGreater(distance_and_bearing((lon, lat), HERE)[0], 149)
 
 
 class Refused(unittest.TestCase):

@@ -7,6 +7,8 @@ import numpy as np
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from stillthread.core.casts.cast import Cast, check_cast, level_bed
+from stillthread.core.casts.retrieve import usual_pull
 from stillthread.core.day.paths import (
     IN_MEMORY,
     Paths,
@@ -25,9 +27,7 @@ from stillthread.core.plan.make import make_plan
 from stillthread.core.tackle.flies import STARTER_FLIES
 from stillthread.core.tackle.leaders import casting_leader, sinking_leader
 from stillthread.core.tackle.lines import Line
-from stillthread.core.tackle.rig import Piece, Rig, TiedFly, level_pieces, x_size_of
-from stillthread.core.thread.cast import Cast, check_cast, level_bed
-from stillthread.core.thread.retrieve import usual_pull
+from stillthread.core.tackle.rig import Piece, Rig, TiedFly, level_pieces
 from stillthread.core.trout.reach import Reach
 from tests.days import TYPE_3, day
 
@@ -130,10 +130,6 @@ class Rigs(unittest.TestCase):
         self.assertEqual(widths, sorted(widths, reverse=True))
         self.assertAlmostEqual(sum(p.length_m for p in pieces), leader.length_m)
         self.assertAlmostEqual(widths[0], 0.508)  # 0.020 in
-
-    def test_x_sizes_by_diameter(self):
-        # Rule of eleven: 3X 0.203 mm, 5X 0.152 mm; 0.5 mm is no tippet.
-        self.assertEqual([x_size_of(d) for d in (0.203, 0.152, 0.5)], [3, 5, None])
 
     @settings(max_examples=40, deadline=None)
     @given(

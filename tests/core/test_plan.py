@@ -6,13 +6,13 @@ import numpy as np
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from stillthread.core.casts.band import simulate
 from stillthread.core.day.given import Angler, Rules
 from stillthread.core.day.schools import Schools
 from stillthread.core.errors import InputError
 from stillthread.core.food.seen import Sighting
 from stillthread.core.noted.reading import Reading
 from stillthread.core.plan.make import make_plan
-from stillthread.core.thread.band import simulate
 from tests.checks import some
 from tests.days import BASIN, DROP, FLOATING, LINES, MARGIN, MAY, SUMMER, TYPE_7, UPLAND, day, profile
 

@@ -6,16 +6,16 @@ from dataclasses import replace
 
 import numpy as np
 
+from stillthread.core.casts.band import Doubt, simulate, simulate_with_band
+from stillthread.core.casts.calibrate import check_bottom, doubt_after, judge, timed_fall
+from stillthread.core.casts.cast import Cast, level_bed, simulate_cast
+from stillthread.core.casts.float_rig import cocks_after_s, hung_after_s, simulate_float
+from stillthread.core.casts.retrieve import schedule, usual_pull
+from stillthread.core.casts.tables import count_table, running_depth, sink_run, trolling_table
 from stillthread.core.errors import InputError
 from stillthread.core.tackle.lines import Line
 from stillthread.core.tackle.rig import Float, Piece, Rig, TiedFly
-from stillthread.core.thread.band import Doubt, simulate, simulate_with_band
-from stillthread.core.thread.calibrate import check_bottom, doubt_after, judge, timed_fall
-from stillthread.core.thread.cast import Cast, level_bed, simulate_cast
-from stillthread.core.thread.float_rig import cocks_after_s, hung_after_s, simulate_float
 from stillthread.core.thread.line_weight import diameter_for_density, free_sink_rate_m_s, mass_per_metre_kg
-from stillthread.core.thread.retrieve import schedule, usual_pull
-from stillthread.core.thread.tables import count_table, running_depth, sink_run, trolling_table
 
 sys.path.insert(0, "scripts")
 from thread_reference import monte_carlo  # noqa: E402

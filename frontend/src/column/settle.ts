@@ -1,6 +1,6 @@
 /** Words on the column of water stand clear of each other: each is moved up or down as little as it takes, or left out. */
 
-export interface Box {
+interface Box {
   x: number;
   y: number;
   width: number;
@@ -26,6 +26,7 @@ function inside(a: Box, bounds: Box): boolean {
 /**
  * How far each label moves (down positive), in the order of their weight; null for one that finds no room.
  * `solid` are the boxes nothing may stand on. A label that may not move is left out where it clashes.
+ * @tested
  */
 export function settle(labels: (Box & { fixed?: boolean })[], solid: Box[], bounds: Box): (number | null)[] {
   const placed = [...solid];
@@ -50,7 +51,7 @@ function boxOf(element: Element): Box {
 }
 
 /** Settle the labels (`.halo`) of a drawing as it stands; what is `data-solid` keeps its place. */
-export function settleIn(svg: SVGSVGElement) {
+function settleIn(svg: SVGSVGElement) {
   const labels = [...svg.querySelectorAll<SVGTextElement>("text.halo")];
   for (const label of labels) {
     label.style.transform = "";

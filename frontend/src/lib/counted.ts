@@ -61,7 +61,7 @@ export function atCount(
 }
 
 /** Both depths of a count, said in one way wherever a count is told: at its end, and as it is brought back. */
-export function countText(unit: DepthUnit, countS: number, atM: number | null, runsM: number | null): string {
+function countText(unit: DepthUnit, countS: number, atM: number | null, runsM: number | null): string {
   if (runsM === null) return `${countS} s`;
   const runs = depthText(unit, runsM);
   if (countS === 0) return `0 s: straight back, runs about ${runs}`;

@@ -5,7 +5,7 @@ import { load, save } from "./store";
 import { type DepthUnit, depthFrom, typedNumber } from "./units";
 
 type Body = Schemas["PlanBody"];
-export type Aim = Body["aim"];
+type Aim = Body["aim"];
 export type FactorName = Body["without"][number];
 export type HandMade = Schemas["HandMade"];
 export type Compared = Schemas["Before"];

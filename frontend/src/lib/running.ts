@@ -3,7 +3,7 @@ import { useQuery } from "@tanstack/react-query";
 import { api, need, type Schemas } from "../api/client";
 import { useOutbox } from "../offline/useOuting";
 
-export interface Running {
+interface Running {
   outing: Schemas["OutingSummary"];
   /** What is fished. */
   title: string;

@@ -23,7 +23,6 @@ Outline = tuple[Ring, ...]
 LARGEST_KM = 200.0
 # Fetch is the mean of rays over 12° either side of the wind, every 3° (Coastal Engineering Manual, from memory).
 RAY_DEG = tuple(range(-12, 13, 3))
-FETCH_METHOD = "mean of rays every 3° over 12° either side of the wind"
 
 
 @dataclass(frozen=True)
@@ -170,14 +169,6 @@ def area_and_shore(outline: Outline) -> tuple[float, float]:
         areas.append(abs(float(area)))
         shore = float(length) if i == 0 else shore
     return areas[0] - sum(areas[1:]), shore
-
-
-def centre_of(outline: Outline) -> LonLat:
-    """Return a WGS84 (lon, lat) that is surely on the water, near its middle."""
-    centre, polygon = _local(outline)
-    point = polygon.representative_point()
-    per_lon, per_lat = _metres_per_deg(centre[1])
-    return centre[0] + point.x / per_lon, centre[1] + point.y / per_lat
 
 
 def _ray_m(polygon: Polygon, x: float, y: float, bearing_deg: float) -> float:

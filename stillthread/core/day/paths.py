@@ -13,6 +13,12 @@ from typing import Protocol
 
 import numpy as np
 
+from stillthread.core.casts.band import Doubt, simulate, simulate_with_band
+from stillthread.core.casts.calibrate import doubt_of
+from stillthread.core.casts.cast import Cast
+from stillthread.core.casts.retrieve import Pull, usual_pull
+from stillthread.core.casts.tables import sinking_cast
+from stillthread.core.casts.track import CastResult, FlyTrack
 from stillthread.core.day.model import Retrieve, Trace
 from stillthread.core.errors import NobodyWaitsError
 from stillthread.core.flies.placed import PlacedFly
@@ -20,14 +26,8 @@ from stillthread.core.tackle.fly_build import build_on_hook
 from stillthread.core.tackle.leaders import Leader
 from stillthread.core.tackle.lines import Line
 from stillthread.core.tackle.rig import Float, Rig, TiedFly, level_pieces
-from stillthread.core.thread.band import simulate, simulate_with_band
-from stillthread.core.thread.calibrate import doubt_of
-from stillthread.core.thread.cast import Cast
-from stillthread.core.thread.chain import SCREEN
+from stillthread.core.thread.chain import SCREEN, Detail
 from stillthread.core.thread.fly_sink import tied_fly, usual_fly
-from stillthread.core.thread.retrieve import Pull, usual_pull
-from stillthread.core.thread.tables import sinking_cast
-from stillthread.core.thread.track import CastResult, FlyTrack
 from stillthread.core.trout.reach import CAST_S, Reach
 
 KEPT_PATHS = 2048
@@ -79,8 +79,8 @@ class Paths:
         with self._lock:
             self._memory.clear()
 
-    def _recall(self, kind: str, rig: Rig, cast: Cast, run: Callable[[], CastResult]) -> CastResult:
-        name = sha256(repr((kind, rig, cast)).encode()).hexdigest()
+    def _recall(self, asked: tuple[object, ...], run: Callable[[], CastResult], chain: bool = False) -> CastResult:
+        name = sha256(repr(asked).encode()).hexdigest()
         with self._lock:
             found = self._memory.get(name)
             if found is not None:
@@ -90,7 +90,7 @@ class Paths:
         if found is None:
             if not self._wanted():
                 raise NobodyWaitsError
-            found = run().single()
+            found = run().kept(chain)
             if self._shelf:
                 self._shelf.put(name, found)
         with self._lock:
@@ -101,7 +101,7 @@ class Paths:
 
     def path(self, rig: Rig, cast: Cast) -> CastResult:
         """Return the path of a rig through a cast."""
-        return self._recall("path", rig, cast, lambda: simulate(rig, cast))
+        return self._recall(("path", rig, cast), lambda: simulate(rig, cast))
 
     def screened(self, rig: Rig, cast: Cast) -> CastResult:
         """Return a rough path for choosing among many casts: coarse, the pulls evened out; good to some 20 cm.
@@ -110,13 +110,21 @@ class Paths:
         """
         bare = replace(rig, flies=tuple(replace(fly, name="") for fly in rig.flies))
         even = usual_pull("custom", cast.pull.mean_m_s) if cast.pull.mean_m_s > 0 else cast.pull
-        return self._recall("screened", bare, cast, lambda: simulate(bare, replace(cast, pull=even), SCREEN))
+        return self._recall(("screened", bare, cast), lambda: simulate(bare, replace(cast, pull=even), SCREEN))
 
     def band(self, rig: Rig, cast: Cast) -> CastResult:
         """Return the path with its band, by what is known of the line."""
         return self._recall(
-            "band", rig, cast, lambda: simulate_with_band(rig, cast, doubt=doubt_of(rig.line), shifts_at=SCREEN)
+            ("band", rig, cast), lambda: simulate_with_band(rig, cast, doubt=doubt_of(rig.line), shifts_at=SCREEN)
         )
+
+    def whole(self, rig: Rig, cast: Cast, detail: Detail, doubt: Doubt | None) -> CastResult:
+        """Return the path with the chain through time, in a given detail, with a band where a doubt is given."""
+
+        def run() -> CastResult:
+            return simulate_with_band(rig, cast, detail, doubt) if doubt else simulate(rig, cast, detail)
+
+        return self._recall(("whole", rig, cast, detail, doubt), run, chain=True)
 
     def sink(self, rig: Rig, cast: Cast, longest_s: float) -> CastResult:
         """Return the free sink of a rig without its band, roughly."""

@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from dataclasses import replace
 
+from stillthread.core.casts.cast import Cast
+from stillthread.core.casts.retrieve import usual_pull
 from stillthread.core.day.context import BED_CLEARANCE_M, Context
 from stillthread.core.day.model import RuledOut
 from stillthread.core.day.paths import traces
@@ -16,11 +18,9 @@ from stillthread.core.methods.worth import appeal, worth
 from stillthread.core.sky.wind import drift_m_s
 from stillthread.core.tackle.leaders import sinking_leader
 from stillthread.core.tackle.lines import Line
-from stillthread.core.thread.cast import Cast
-from stillthread.core.thread.retrieve import usual_pull
 
 DANGLE_FROM_M = 4.0
-SETTLE_S, HELD_S = 180.0, 60.0
+SETTLE_S = 180.0
 SLOWEST_DRIFT_M_S, FASTEST_DRIFT_M_S = 0.05, 1.0
 DRIFT_STEP_M_S = 0.05
 # What the boat over or before the fish leaves of their trust: common practice ("boat shadow"), figures ours.

@@ -7,6 +7,9 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
+from stillthread.core.casts.cast import Cast, level_bed
+from stillthread.core.casts.tables import clock_table, sinking_cast
+from stillthread.core.casts.track import CastResult
 from stillthread.core.day.context import BED_CLEARANCE_M, Context
 from stillthread.core.day.model import Reason, Retrieve, RuledOut
 from stillthread.core.day.paths import (
@@ -29,10 +32,7 @@ from stillthread.core.methods.worth import UNDER_RIPPLE, appeal, shows, swung, w
 from stillthread.core.tackle.leaders import Leader
 from stillthread.core.tackle.lines import Line
 from stillthread.core.tackle.rig import Rig
-from stillthread.core.thread.cast import Cast, level_bed
 from stillthread.core.thread.line_weight import label_doubt
-from stillthread.core.thread.tables import clock_table, sinking_cast
-from stillthread.core.thread.track import CastResult
 from stillthread.core.trout.temperature import SLUGGISH_BELOW_C
 
 LONGEST_COUNT_S = 90

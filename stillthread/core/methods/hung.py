@@ -5,6 +5,11 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass, replace
 
+from stillthread.core.casts.cast import Cast, level_bed
+from stillthread.core.casts.float_rig import cocks_after_s, hung_after_s
+from stillthread.core.casts.retrieve import usual_pull
+from stillthread.core.casts.tables import FlyDepth, clock_table
+from stillthread.core.casts.track import CastResult
 from stillthread.core.day.context import Context
 from stillthread.core.day.model import Reason, RuledOut
 from stillthread.core.day.paths import binned_c, rig_of, tied, traces
@@ -24,11 +29,6 @@ from stillthread.core.tackle.floats import (
 )
 from stillthread.core.tackle.leaders import Leader, float_leader
 from stillthread.core.tackle.rig import Float, FloatKind, Rig, load_g
-from stillthread.core.thread.cast import Cast, level_bed
-from stillthread.core.thread.float_rig import cocks_after_s, hung_after_s
-from stillthread.core.thread.retrieve import usual_pull
-from stillthread.core.thread.tables import FlyDepth, clock_table
-from stillthread.core.thread.track import CastResult
 from stillthread.core.trout.factors import rising
 
 WATCH_FLOAT = "Strike at anything odd: it dips, sails off, or stands up. Lift the rig 15 cm now and then."

@@ -4,14 +4,14 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from stillthread.core.casts.cast import Cast
+from stillthread.core.casts.tables import FlyDepth
 from stillthread.core.day.model import Reason, Retrieve, Trace
 from stillthread.core.flies.placed import PlacedFly
 from stillthread.core.reading.cautions import Caution
 from stillthread.core.tackle.leaders import Leader
 from stillthread.core.tackle.lines import Line
 from stillthread.core.tackle.rig import Rig
-from stillthread.core.thread.cast import Cast
-from stillthread.core.thread.tables import FlyDepth
 
 
 @dataclass(frozen=True)

@@ -13,14 +13,6 @@ from stillthread.core.units import inches_per_second_to_m_s
 Family = Literal["floating", "hover", "intermediate", "sinking", "sink-tip"]
 DensityProfile = Literal["level", "dense-middle", "dense-front"]
 LEAST_RATE_IPS = 0.3  # the slowest line made that does not float
-# Rates usually printed for each family [in/s], for checking input: common practice.
-USUAL_RATES_IPS = {
-    "floating": (0.0, 0.0),
-    "hover": (0.3, 1.0),
-    "intermediate": (0.5, 2.5),
-    "sinking": (2.0, 9.0),
-    "sink-tip": (0.5, 8.0),
-}
 # How a line's rate varies from its front end: (length [m], share of the rate on the box); the last piece goes on.
 # Common practice for lines built with a heavy belly or a heavy front; the figures are ours.
 DENSITY_PROFILES = {
@@ -33,8 +25,6 @@ FIRST_30_FT_GRAINS = {1: 60, 2: 80, 3: 100, 4: 120, 5: 140, 6: 160, 7: 185, 8: 2
 GRAIN_KG = 64.79891e-6
 FIRST_30_FT_M = 9.144
 LINE_LENGTH_M = 30.0  # a whole fly line, common practice
-# Doubt of a label nobody has measured: plus or minus this share of the rate (design of the thread, common practice).
-LABEL_DOUBT = 0.30
 
 
 @dataclass(frozen=True)

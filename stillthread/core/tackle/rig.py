@@ -7,9 +7,9 @@ from typing import Annotated, Literal
 
 from annotated_types import Ge, Le
 
-from stillthread.core.errors import InputError, Problem
+from stillthread.core.errors import Problem
 from stillthread.core.limits import Name
-from stillthread.core.tackle.leaders import Leader, Material, tippet_diameter_mm
+from stillthread.core.tackle.leaders import Leader, Material
 from stillthread.core.tackle.lines import Line
 
 FloatKind = Literal["fixed", "release", "sliding"]
@@ -144,17 +144,3 @@ def check_rig(rig: Rig) -> list[Problem]:
     if not rig.flies:
         found.append(Problem("empty", "flies", "There is no fly.", "at least one fly"))
     return found or _fly_problems(rig) + _float_problems(rig)
-
-
-def checked_rig(rig: Rig) -> Rig:
-    """Return the rig unchanged. Raises InputError with everything wrong with it."""
-    problems = check_rig(rig)
-    if problems:
-        raise InputError(problems)
-    return rig
-
-
-def x_size_of(diameter_mm: float) -> int | None:
-    """Return the nearest X size 0 to 8 of a diameter [mm] by the rule of eleven, None if none is within 0.013 mm."""
-    size = min(range(9), key=lambda x: abs(tippet_diameter_mm(x) - diameter_mm))
-    return size if abs(tippet_diameter_mm(size) - diameter_mm) <= 0.0128 else None

@@ -1,1 +1,1 @@
-"""Where the fly is. This first room holds a shortcut, labelled approximate wherever it is shown."""
+"""The thread itself: drag and water, net weight from the sink rate, a rig as a chain, the cable that moves it."""

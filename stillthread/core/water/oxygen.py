@@ -16,7 +16,6 @@ STANDARD_HPA = 1013.25
 # without a word on it the range spans them all. Our guess, after what is usual; no source.
 PRODUCTIVITY_LEFT = {"low": (0.8, 0.6, 0.95), "medium": (0.45, 0.2, 0.7), "high": (0.12, 0.0, 0.35)}
 UNKNOWN_LEFT = (0.45, 0.0, 0.9)
-PRODUCTIVITIES = tuple(PRODUCTIVITY_LEFT)
 # Months (north) over which the deep water is taken to run down: from the start of layering to its end.
 LAYERING_STARTS, LAYERING_ENDS = 4.5, 9.5
 

@@ -7,7 +7,7 @@ import { useDone } from "../../ui/UndoBar";
 import { words } from "./strings";
 import { type Fly, useBuildParts } from "./useBox";
 
-export function sinkText(fly: Fly, feet: boolean): string {
+function sinkText(fly: Fly, feet: boolean): string {
   const speed = Math.abs(fly.sink_m_s);
   const text = feet ? `${(speed / 0.0254).toFixed(1)} in/s` : `${(speed * 100).toFixed(0)} cm/s`;
   return fly.sink_m_s < 0 ? words.rises(text, fly.sink_hook) : words.sinkAt(text, fly.sink_hook);

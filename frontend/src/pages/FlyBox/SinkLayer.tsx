@@ -4,7 +4,7 @@ import { depthText } from "../../lib/units";
 import { words } from "./strings";
 import type { Fly } from "./useBox";
 
-export const SECONDS = 20;
+const SECONDS = 20;
 
 export function depthOf(fly: Fly): number {
   return Math.max(0, fly.sink_m_s * SECONDS);

@@ -8,7 +8,7 @@ import { words } from "./strings";
 
 type SetUp = Schemas["SetUpOut"];
 
-export function Part({ title, children }: { title: string; children: ReactNode }) {
+function Part({ title, children }: { title: string; children: ReactNode }) {
   return (
     <div className="grid gap-x-4 border-t border-rule py-2 min-[34rem]:grid-cols-[8.5rem_minmax(0,1fr)]">
       <h4 className="font-semibold text-soft">{title}</h4>
@@ -17,7 +17,7 @@ export function Part({ title, children }: { title: string; children: ReactNode }
   );
 }
 
-export function LeaderTable({ setUp }: { setUp: SetUp }) {
+function LeaderTable({ setUp }: { setUp: SetUp }) {
   const { say, settings } = useReader();
   return (
     <table className="w-full max-w-md">
@@ -48,7 +48,7 @@ export function LeaderTable({ setUp }: { setUp: SetUp }) {
 }
 
 /** The counts or hangs to try, in their order. */
-export function Ladder({ setUp }: { setUp: SetUp }) {
+function Ladder({ setUp }: { setUp: SetUp }) {
   const { settings } = useReader();
   const unit = settings.depth_unit;
   return (
@@ -68,7 +68,7 @@ export function Ladder({ setUp }: { setUp: SetUp }) {
 }
 
 /** What to change, in order, for plucks, follows and nothing. */
-export function Changes({ changes }: { changes: NonNullable<SetUp["changes"]> }) {
+function Changes({ changes }: { changes: NonNullable<SetUp["changes"]> }) {
   const { say } = useReader();
   return (
     <dl>

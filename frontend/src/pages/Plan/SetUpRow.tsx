@@ -30,7 +30,7 @@ export function useDepthWords() {
 }
 
 /** What is expected: takes an hour where the log can say, else the rate against the best. */
-export function rateText(setUp: SetUp): string {
+function rateText(setUp: SetUp): string {
   const e = setUp.expected;
   if (!e) return words.relative(setUp.relative);
   return words.expected(e.takes_per_h.toFixed(1), e.low_per_h.toFixed(1), e.high_per_h.toFixed(1));

@@ -30,7 +30,7 @@ interface Props {
   onChoose: (key: string) => void;
 }
 
-export function Pair({ plan }: { plan: Plan }) {
+function Pair({ plan }: { plan: Plan }) {
   const { say, settings } = useReader();
   if (!plan.pair) return null;
   return (

@@ -20,7 +20,7 @@ export interface Tried {
 }
 
 /** The part of the draft that is another under what is tried. */
-export function triedPart(draft: Draft, tried: Tried, zone: string): Partial<Draft> {
+function triedPart(draft: Draft, tried: Tried, zone: string): Partial<Draft> {
   const { wind, cloud, clarity, warmer, hour } = tried;
   const day = draft.when || boxTime(new Date(), zone);
   return {

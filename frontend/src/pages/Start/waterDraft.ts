@@ -155,7 +155,7 @@ export function draftOfWater(water: Schemas["WaterOut"], settings: Settings): Wa
   };
 }
 
-/** The lines of a depth-area table in SI, or the number of the first line that is none. */
+/** The lines of a depth-area table in SI, or the number of the first line that is none. @tested */
 export function readAreas(text: string, unit: "m" | "ft"): { rows: Contour[]; badLine: number | null } {
   const rows: Contour[] = [];
   for (const [i, line] of text.split("\n").entries()) {

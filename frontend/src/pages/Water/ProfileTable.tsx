@@ -15,7 +15,7 @@ import { ProfileRow } from "./ProfileRow";
 import { words } from "./strings";
 
 /** The next depth an angler would read: the same step again, or one knot down. */
-export function nextDepth(rows: Row[], feet: boolean): string {
+function nextDepth(rows: Row[], feet: boolean): string {
   const depths = rows
     .map((r) => typedNumber(r.depth))
     .filter((d): d is number => d !== null && !Number.isNaN(d));

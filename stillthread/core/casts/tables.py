@@ -6,12 +6,12 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
+from stillthread.core.casts.band import LABEL_ONLY, Doubt, simulate, simulate_with_band
+from stillthread.core.casts.cast import Cast
+from stillthread.core.casts.retrieve import Pull, usual_pull
+from stillthread.core.casts.track import CastResult
 from stillthread.core.tackle.rig import Rig
-from stillthread.core.thread.band import LABEL_ONLY, Doubt, simulate, simulate_with_band
-from stillthread.core.thread.cast import Cast
 from stillthread.core.thread.chain import RANKING, Detail
-from stillthread.core.thread.retrieve import Pull, usual_pull
-from stillthread.core.thread.track import CastResult
 
 LONGEST_COUNT_S = 180.0
 TROLL_SETTLE_S = 240.0
@@ -83,11 +83,6 @@ def count_table(run: CastResult, depths_m: list[float]) -> tuple[CountRow, ...]:
             )
         )
     return tuple(rows)
-
-
-def count_for_depth_s(run: CastResult, depth_m: float) -> float | None:
-    """Return the count [s] that brings the point fly to `depth_m` [m] in a sink run, None if it never gets there."""
-    return _first(run.point.depth_m, run.point.t_s, depth_m)
 
 
 def running_depth(rig: Rig, cast: Cast, count_s: float, pull: Pull, detail: Detail = RANKING) -> RunningDepth:

@@ -8,11 +8,11 @@ from dataclasses import dataclass, replace
 import numpy as np
 from numpy.typing import NDArray
 
+from stillthread.core.casts.cast import Cast, simulate_cast
+from stillthread.core.casts.float_rig import simulate_float
+from stillthread.core.casts.track import CastResult, FlyTrack
 from stillthread.core.tackle.rig import Rig
-from stillthread.core.thread.cast import Cast, simulate_cast
 from stillthread.core.thread.chain import NOMINAL, RANKING, Detail, WhatIf
-from stillthread.core.thread.float_rig import simulate_float
-from stillthread.core.thread.track import CastResult, FlyTrack
 
 Array = NDArray[np.float64]
 

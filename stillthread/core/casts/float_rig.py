@@ -7,12 +7,12 @@ from dataclasses import replace
 import numpy as np
 from numpy.typing import NDArray
 
+from stillthread.core.casts.cast import WIND_DRIFT_SHARE, Cast, check_cast, first_touch, fly_track, run_chain
+from stillthread.core.casts.track import CastResult
 from stillthread.core.tackle.floats import SLIDE_FRICTION_G
 from stillthread.core.tackle.rig import Rig, load_g
-from stillthread.core.thread.cast import WIND_DRIFT_SHARE, Cast, check_cast, first_touch, fly_track, run_chain
 from stillthread.core.thread.chain import NOMINAL, RANKING, Chain, Detail, WhatIf, build_chain
 from stillthread.core.thread.fluid import tangential_drag_n_m, water_properties
-from stillthread.core.thread.track import CastResult
 from stillthread.core.units import GRAVITY_M_S2
 
 Array = NDArray[np.float64]
@@ -168,6 +168,7 @@ def simulate_float(rig: Rig, cast: Cast, detail: Detail = RANKING, what_if: What
         flies=tracks,
         bottom=first_touch(tracks, cast),
         places=places[:, at:],
+        places_t_s=times,
         countdown_s=cast.countdown_s,
         fished_to_s=float(times[-1]),
         end_s=float(times[-1]),

@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
+from stillthread.core.casts.band import simulate
+from stillthread.core.casts.cast import Cast, level_bed
+from stillthread.core.casts.retrieve import usual_pull
 from stillthread.core.tackle.lines import Line
 from stillthread.core.tackle.rig import Float, Piece, Rig, TiedFly
-from stillthread.core.thread.band import simulate
-from stillthread.core.thread.cast import Cast, level_bed
-from stillthread.core.thread.retrieve import usual_pull
 
 
 def warm() -> None:

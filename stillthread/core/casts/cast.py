@@ -7,12 +7,12 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
+from stillthread.core.casts.retrieve import HANG_MARK_M, Pull, schedule
+from stillthread.core.casts.track import FILM_ZONE_M, TOUCH_M, CastResult, FlyTrack, Touch
 from stillthread.core.errors import InputError, Problem
 from stillthread.core.tackle.rig import Rig, check_rig
 from stillthread.core.thread.chain import NOMINAL, RANKING, Chain, Detail, WhatIf, build_chain
 from stillthread.core.thread.fluid import water_properties
-from stillthread.core.thread.retrieve import HANG_MARK_M, Pull, schedule
-from stillthread.core.thread.track import FILM_ZONE_M, TOUCH_M, CastResult, FlyTrack, Touch
 from stillthread.core.units import GRAVITY_M_S2
 
 Array = NDArray[np.float64]
@@ -198,6 +198,7 @@ def simulate_cast(rig: Rig, cast: Cast, detail: Detail = RANKING, what_if: WhatI
         flies=tracks,
         bottom=first_touch(tracks, cast),
         places=places,
+        places_t_s=times,
         countdown_s=cast.countdown_s,
         fished_to_s=fished,
         end_s=float(times[-1]),

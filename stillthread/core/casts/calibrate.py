@@ -7,11 +7,11 @@ from __future__ import annotations
 
 from dataclasses import dataclass, replace
 
+from stillthread.core.casts.band import Doubt
+from stillthread.core.casts.tables import count_table
+from stillthread.core.casts.track import CastResult
 from stillthread.core.errors import InputError, Problem
 from stillthread.core.tackle.lines import Line
-from stillthread.core.thread.band import Doubt
-from stillthread.core.thread.tables import count_table
-from stillthread.core.thread.track import CastResult
 
 STOPWATCH_S = 0.3  # a thumb on a button, twice: common practice
 CORD_M = 0.03  # where the line passed the mark

@@ -44,17 +44,6 @@ class FlyTrack:
         both = np.concatenate([inside, ends])
         return float(both.min()), float(both.max())
 
-    def first_below(self, depth_m: float, after_s: float = 0.0) -> float | None:
-        """Return when [s] the fly first reaches a depth [m] after `after_s`, None if it never does."""
-        reached = np.flatnonzero((self.depth_m >= depth_m) & (self.t_s >= after_s))
-        if len(reached) == 0:
-            return None
-        k = int(reached[0])
-        if k == 0 or self.depth_m[k] == self.depth_m[k - 1]:
-            return float(self.t_s[k])
-        share = (depth_m - self.depth_m[k - 1]) / (self.depth_m[k] - self.depth_m[k - 1])
-        return float(max(after_s, self.t_s[k - 1] + share * (self.t_s[k] - self.t_s[k - 1])))
-
     def exposure(self, start_s: float = 0.0, end_s: float = np.inf) -> tuple[Array, Array]:
         """Return the middles of 0.1 m cells [m] and the seconds spent in each between two times; they add up to the time.
 
@@ -102,6 +91,7 @@ class CastResult:
     flies: tuple[FlyTrack, ...]
     bottom: Touch | None
     places: Array  # positions of the whole chain through time [m], shape (times, nodes, 2), rod tip first
+    places_t_s: Array  # its times [s]
     countdown_s: float
     fished_to_s: float
     end_s: float
@@ -110,9 +100,9 @@ class CastResult:
     float_pull_g: Array | None  # vertical pull on the float through time [g]
     notes: tuple[str, ...]
 
-    def single(self) -> CastResult:
-        """Return the same path with its depths and places in single precision, as a shelf keeps it: what is computed and
-        what is remembered are then one and the same.
+    def kept(self, chain: bool = False) -> CastResult:
+        """Return the path as a shelf keeps it, in single precision: what is computed and what is remembered are then one
+        and the same. Of the chain no moment is kept, or with `chain` those that are shown.
         """
 
         def cut(values: Array) -> Array:
@@ -120,16 +110,27 @@ class CastResult:
 
         flies = tuple(FlyTrack(f.name, *(cut(getattr(f, name)) for name in TRACK_ARRAYS)) for f in self.flies)
         pull = None if self.float_pull_g is None else cut(self.float_pull_g)
-        return replace(self, flies=flies, line_end_m=cut(self.line_end_m), float_pull_g=pull)
+        at = self._shown() if chain else slice(0)
+        places, moments = cut(self.places[at]), cut(self.places_t_s[at])
+        return replace(
+            self,
+            flies=flies,
+            line_end_m=cut(self.line_end_m),
+            float_pull_g=pull,
+            places=places if chain else np.zeros((0, 0, 2)),
+            places_t_s=moments,
+        )
 
-    def shapes(self, most: int = MOST_SHAPES) -> tuple[LineShape, ...]:
-        """Return at most `most` moments of the whole chain, evenly spread."""
-        times = self.point.t_s
-        keep = np.unique(np.linspace(0, len(times) - 1, min(most, len(times))).astype(int))
+    def _shown(self) -> NDArray[np.intp]:
+        moments = len(self.places_t_s)
+        return np.unique(np.linspace(0, moments - 1, min(MOST_SHAPES, moments)).astype(np.intp))
+
+    def shapes(self) -> tuple[LineShape, ...]:
+        """Return the whole chain at moments evenly spread, at most 80."""
         shapes = []
-        for k in keep:
+        for k in self._shown():
             points = tuple((round(float(x), 3), round(float(max(z, 0.0)), 3)) for x, z in self.places[k])
-            shapes.append(LineShape(float(times[k]), points))
+            shapes.append(LineShape(float(self.places_t_s[k]), points))
         return tuple(shapes)
 
     @property
