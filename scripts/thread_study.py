@@ -123,7 +123,7 @@ def accuracy() -> str:
     """Return docs/thread-accuracy.md."""
     return f"""# How accurate the thread is
 
-Written by `./still bench study`; run it again after any change to `core/thread`.
+Written by `./still bench study`; run it again after any change to `core/thread` or `core/casts`.
 
 ## Nodes and steps
 

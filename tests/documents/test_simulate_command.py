@@ -3,7 +3,11 @@
 import copy
 import io
 import json
+import os
 import pathlib
+import subprocess
+import sys
+import tempfile
 import unittest
 from contextlib import redirect_stderr, redirect_stdout
 
@@ -85,6 +89,33 @@ class Examples(unittest.TestCase):
             "hard to build", " ".join(run({"line": {"family": "sinking", "label_ips": 7, "weight_class": 4}}).notes)
         )
         self.assertIn("Not in the model", run({}).notes[-1])
+
+
+QUIETLY = """
+import io, sys
+from contextlib import redirect_stdout
+from stillthread.cli.__main__ import main
+with redirect_stdout(io.StringIO()) as out:
+    status = main(["simulate", sys.argv[1]])
+print(status, "numba" in sys.modules)
+print(out.getvalue())
+"""
+
+
+class OnTheShelf(unittest.TestCase):
+    def asked(self, var):
+        command = [sys.executable, "-c", QUIETLY, str(EXAMPLES / "cast.json")]
+        env = {**os.environ, "STILL_VAR": var}
+        done = subprocess.run(command, capture_output=True, text=True, env=env, cwd=ROOT, check=True)
+        said, answer = done.stdout.split("\n", 1)
+        return said, answer
+
+    def test_a_path_asked_twice_is_the_same_and_needs_no_compiler(self):
+        with tempfile.TemporaryDirectory() as var:
+            cold, warm = self.asked(var), self.asked(var)
+        self.assertEqual(cold[0], "0 True")
+        self.assertEqual(warm[0], "0 False")
+        self.assertEqual(cold[1], warm[1])
 
 
 class BadInput(unittest.TestCase):
