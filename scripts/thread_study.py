@@ -252,7 +252,7 @@ Written by `./still bench study`. Where the two disagree the model may still be 
 
 {table}
 
-Figures in the model that are ours, not published: areas of water a dressing stirs, hook wire and bead holes (`core/tackle/fly_build.py`), density of a
+Where the trade itself had to be decided: [judgement.md](judgement.md). Figures in the model that are ours, not published: areas of water a dressing stirs, hook wire and bead holes (`core/tackle/fly_build.py`), density of a
 floating line, heaviest coat, profiles (`core/tackle/lines.py`, `core/thread/line_weight.py`), friction of a sliding float, friction on the bed.
 """
 

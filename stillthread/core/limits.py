@@ -51,6 +51,7 @@ Celsius = Annotated[float, Said("degrees Celsius; -1 to 40 is accepted for water
 Bearing = Annotated[float, Ge(0), Lt(360), Said("degrees clockwise from true north")]
 Longitude = Annotated[float, Ge(-180), Le(180)]
 Latitude = Annotated[float, Ge(-90), Le(90)]
+Level = Annotated[float, Ge(-100), Le(50)]
 Share = Annotated[float, Ge(0), Le(1)]
 Name = Annotated[str, MinLen(1), MaxLen(80)]
 PlaceName = Annotated[str, MaxLen(80)]

@@ -6,4 +6,16 @@ PlaceKind = Literal["margin", "shoal", "weed-edge", "drop-off", "point", "inlet"
 Species = Literal["rainbow", "brown", "brook"]
 Method = Literal["dry", "nymphs", "float", "sink-tip", "intermediate", "sinking"]
 METHODS: tuple[Method, ...] = get_args(Method)
-Pace = Literal["static", "slow-hand-twist", "hand-twist", "strip-pause", "long-pull", "roly-poly"]
+Pace = Literal[
+    "static",
+    "twitch",
+    "quarter-swing",
+    "slow-hand-twist",
+    "lift-drop",
+    "twist-stop",
+    "sink-pull",
+    "hand-twist",
+    "strip-pause",
+    "long-pull",
+    "roly-poly",
+]

@@ -8,13 +8,14 @@ from typing import Literal
 
 from pydantic import AwareDatetime, Field, model_validator
 
+from stillthread.core import vocabulary
 from stillthread.core.limits import Depth
 from stillthread.documents.plan_answer import PlanAnswer
 from stillthread.documents.strict import Strict
 
 Kind = Literal["take", "pluck", "follow", "lost", "landed", "weed", "bottom", "blank"]
 Phase = Literal["", "drop", "first-pull", "retrieve", "pause", "hang", "float"]
-Pace = Literal["static", "slow-hand-twist", "hand-twist", "strip-pause", "long-pull", "roly-poly", "drift"]
+Pace = Literal[vocabulary.Pace, "drift"]
 Method = Literal["dry", "nymphs", "float", "sink-tip", "intermediate", "sinking", "other"]
 
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import uuid
 from dataclasses import fields
-from datetime import datetime
+from datetime import datetime, timedelta
 from typing import Any
 from zoneinfo import ZoneInfo
 
@@ -16,6 +16,7 @@ from stillthread.core.errors import InputError, Problem
 from stillthread.core.noted import water as noted
 from stillthread.core.noted.reading import checked_reading
 from stillthread.core.reading.guide import first_pass_m, next_depth
+from stillthread.core.trout.factors import SETTLED_AFTER_DAYS
 from stillthread.core.water.profile import Point
 from stillthread.core.water.stability import Contour, checked_hypsography
 from stillthread.documents.strict import told
@@ -111,6 +112,15 @@ def surface_history(water: Water, before: datetime | None = None) -> tuple[noted
     return tuple(found)
 
 
+def lowest_level_m(water: Water, before: datetime) -> float | None:
+    """Return the lowest level [m] read in the months in which the bed could have been settled, None where none was."""
+    rows = live(Reading, water.owner).filter(
+        water=water, taken_at__lt=before, taken_at__gte=before - timedelta(days=SETTLED_AFTER_DAYS)
+    )
+    levels = [row.reading["level_m"] for row in rows if row.reading.get("level_m") is not None]
+    return min(levels, default=None)
+
+
 def water_document(water: Water, when: datetime) -> noted.Water:
     """Return the water as documents describe it on a day, with its outline, depth-area table and earlier surface readings."""
     out = water_out(water)
@@ -121,6 +131,7 @@ def water_document(water: Water, when: datetime) -> noted.Water:
         "places": tuple(out.places),
         "outline": tuple(tuple((p[0], p[1]) for p in ring) for ring in water.outline),
         "surface_history": surface_history(water, when),
+        "lowest_level_m": lowest_level_m(water, when),
     }
     return noted.Water(**{**same, **more})
 

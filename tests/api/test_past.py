@@ -5,6 +5,7 @@ from datetime import UTC, datetime
 
 from stillthread.outings.past import past_stretches
 from stillthread.waters.models import Water
+from stillthread.waters.services import water_document
 from tests.api.base import ApiCase
 
 NOW = datetime(2026, 6, 1, tzinfo=UTC)
@@ -78,3 +79,15 @@ class Past(ApiCase):
         outing, _ = self.outing(self.water)
         self.call("DELETE", f"/api/outings/{outing}", status=204)
         self.assertEqual(self.read(), [])
+
+
+class Levels(ApiCase):
+    def test_the_lowest_level_of_the_last_three_months_goes_into_the_water(self):
+        water = self.make_water()
+        levels = {"2026-01-02": -9.0, "2026-04-01": -2.5, "2026-05-20": -0.5}
+        for day, level in levels.items():
+            body = {"taken_at": f"{day}T10:00:00Z", "place": None, "sightings": [], "reading": {"level_m": level}}
+            self.call("PUT", f"/api/waters/{water}/readings/{uuid.uuid4()}", body)
+        row = Water.objects.get(pk=water)
+        self.assertEqual(water_document(row, NOW).lowest_level_m, -2.5)
+        self.assertIsNone(water_document(row, datetime(2025, 6, 1, tzinfo=UTC)).lowest_level_m)

@@ -1,5 +1,6 @@
 /** Reading off the table the server sent; nothing is computed here but the line between two rows. */
 import type { Schemas } from "../api/client";
+import { paceText } from "./paces";
 import { type DepthUnit, depthText } from "./units";
 
 type Row = Schemas["DepthAt"];
@@ -76,6 +77,15 @@ export function setUpCount(unit: DepthUnit, setUp: Counted, countS = setUp.count
   const at = depthAt(setUp.sink_table, countS).depth;
   const runs = setUp.estimate_m === null ? null : (atCount(setUp, countS).depth_m ?? null);
   return countText(unit, countS, at, runs);
+}
+
+/** A step of the ladder: a count or another pace with both its depths, or how deep to hang it. */
+export function rungText(unit: DepthUnit, rung: Schemas["Rung"]): string {
+  if (rung.count_s === null) return depthText(unit, rung.float_hang_m ?? rung.depth_m);
+  const pace = rung.pace ? `${paceText(rung.pace)}, ` : "";
+  const counted = countText(unit, rung.count_s, rung.at_count_m ?? null, rung.depth_m);
+  const lift = rung.lift_off_s == null ? "" : `, lift off after ${Math.round(rung.lift_off_s)} s`;
+  return `${pace}${counted}${lift}`;
 }
 
 /** The same for a stretch as it is or was fished; its set-up gives the depth at the count, where it is known. */

@@ -6,6 +6,7 @@ from dataclasses import dataclass, replace
 from functools import cached_property
 
 import numpy as np
+from numpy.typing import NDArray
 
 from stillthread.core.day.given import Angler, PlanInput, Rules
 from stillthread.core.day.model import Reason
@@ -29,7 +30,9 @@ from stillthread.core.trout.temperature import SLUGGISH_BELOW_C
 from stillthread.core.water.profile import temperature_at
 
 BED_CLEARANCE_M = 0.3
-MOST_DEPTH_REASONS = 4
+MOST_DEPTH_REASONS = 3
+MOVES_NOTHING = 0.1  # a factor that changes the odds by less says nothing. Our figure.
+PLACE_TELLS = 0.7
 # Wind [m/s] from which a comfortable cast shortens, by how much a m/s, and the least share left. Common practice, ours.
 CAST_EASY_TO_M_S, SHORTER_PER_M_S, SHORTEST_SHARE = 4.0, 0.04, 0.6
 FINEST_X, STOUTEST_X = 5, 1
@@ -42,6 +45,11 @@ def cast_in_wind_m(cast_m: float, wind_m_s: float | None) -> float:
     """
     share = max(SHORTEST_SHARE, 1.0 - SHORTER_PER_M_S * max(0.0, (wind_m_s or 0.0) - CAST_EASY_TO_M_S))
     return round(2 * cast_m * share) / 2 if share < 1 else cast_m
+
+
+def telling(log_weight: NDArray[np.float64]) -> float:
+    """Return how much a factor moves at a place: from its best to its worst depth, or the place as a whole."""
+    return max(float(np.ptp(log_weight)), abs(float(log_weight.mean())) * PLACE_TELLS)
 
 
 @dataclass(frozen=True)
@@ -196,11 +204,12 @@ class Context:
         return float(temperature_at(profile, [depth_m])[0]) if profile else None
 
     def depth_reasons(self) -> tuple[Reason, ...]:
-        """Return the belief's sentences for the chosen place, what moves the depth most first, at most four of them.
+        """Return the belief's sentences for the chosen place, what moves the depth most first, at most three of them.
 
         What moves nothing is told only where it was read and nothing else has anything to say.
         """
-        swing = {factor.name: float(np.ptp(factor.log_weight)) for factor in self.belief.factors}
-        telling = [factor for factor in self.belief.factors if factor.known or swing[factor.name] > 0]
-        parts = sorted(telling, key=lambda factor: (-swing[factor.name], not factor.known))[:MOST_DEPTH_REASONS]
+        swing = {factor.name: telling(factor.log_weight) for factor in self.belief.factors}
+        able = [factor for factor in self.belief.factors if factor.known or swing[factor.name] > 0]
+        parts = sorted(able, key=lambda factor: (-swing[factor.name], not factor.known))[:MOST_DEPTH_REASONS]
+        parts = [part for part in parts if swing[part.name] >= MOVES_NOTHING] or parts[:1]
         return tuple(Reason(part.name, part.sentence) for part in parts)

@@ -13,7 +13,7 @@ from typing import Protocol
 
 import numpy as np
 
-from stillthread.core.casts.band import Doubt, simulate, simulate_with_band
+from stillthread.core.casts.band import Doubt, fished_by, simulate, simulate_with_band
 from stillthread.core.casts.calibrate import doubt_of
 from stillthread.core.casts.cast import Cast
 from stillthread.core.casts.retrieve import Pull, usual_pull
@@ -115,7 +115,8 @@ class Paths:
     def band(self, rig: Rig, cast: Cast) -> CastResult:
         """Return the path with its band, by what is known of the line."""
         return self._recall(
-            ("band", rig, cast), lambda: simulate_with_band(rig, cast, doubt=doubt_of(rig.line), shifts_at=SCREEN)
+            ("band", rig, cast),
+            lambda: simulate_with_band(rig, cast, doubt=fished_by(doubt_of(rig.line)), shifts_at=SCREEN),
         )
 
     def whole(self, rig: Rig, cast: Cast, detail: Detail, doubt: Doubt | None) -> CastResult:

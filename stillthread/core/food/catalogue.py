@@ -24,7 +24,7 @@ CATALOGUE: tuple[Prey, ...] = (
         stages=(Stage("larva", (Layer("bottom", 0.12, 0.15, 1),), "wriggles in place, drifts when washed out", ("worm",)),),
         months=_months("666555555666"), warmth_c=ANY, hours=ALL_DAY, weather="any",
         places=("shoal", "drop-off", "weed-edge", "margin", "inlet"), habitat="in and just above soft mud",
-        paces=("static", "hand-twist"), hooks=(12, 8), size_mm=(8, 22), colours=("red", "olive", "maroon"),
+        paces=("static", "hand-twist", "twitch"), hooks=(12, 8), size_mm=(8, 22), colours=("red", "olive", "maroon"),
         about="in and just above the mud; the fall-back when nothing hatches", max_bed_m=7.5,
     ),
     Prey(
@@ -36,7 +36,7 @@ CATALOGUE: tuple[Prey, ...] = (
         ),),
         months=_months("112799877421"), warmth_c=(7.0, 18.0), hours=(8, 22), weather="any",
         places=("shoal", "drop-off", "weed-edge", "inlet", "point"), habitat="over mud, a foot or two off it before the hatch",
-        paces=("static", "hand-twist"), hooks=(18, 10), size_mm=(4, 16), colours=("black", "olive", "brown", "red", "grey"),
+        paces=("static", "hand-twist", "quarter-swing"), hooks=(18, 10), size_mm=(4, 16), colours=("black", "olive", "brown", "red", "grey"),
         about="gathers a foot or two off the bottom, rises straight up, pauses under the film", base_c=4.0,
     ),
     Prey(
@@ -52,7 +52,7 @@ CATALOGUE: tuple[Prey, ...] = (
         stages=(Stage("adult", (Layer("bottom", 0.2, 0.25, 1),), "short darts, sinks between", ("shrimp",)),),
         months=_months("779976557998"), warmth_c=ANY, hours=ALL_DAY, weather="any",
         places=("weed-edge", "shoal", "margin"), habitat="weed, and the bottom of the shoal to about 5 m",
-        paces=("hand-twist", "strip-pause"), hooks=(16, 10), size_mm=(3, 19), colours=("olive", "tan", "orange", "grey"),
+        paces=("hand-twist", "strip-pause", "twist-stop"), hooks=(16, 10), size_mm=(3, 19), colours=("olive", "tan", "orange", "grey"),
         about="in weed and along the bottom of the shoal; the staple in early spring and late autumn; females with eggs show orange",
         max_bed_m=5.0,
     ),
@@ -72,7 +72,7 @@ CATALOGUE: tuple[Prey, ...] = (
         ),),
         months=_months("000169742100"), warmth_c=(12.0, 20.0), hours=(9, 18), weather="any",
         places=("weed-edge", "margin", "shoal"), habitat="weed; swims to stems and shore",
-        paces=("strip-pause", "hand-twist"), hooks=(12, 10), size_mm=(12, 28), colours=("olive", "green", "tan"),
+        paces=("strip-pause", "hand-twist", "twist-stop"), hooks=(12, 10), size_mm=(12, 28), colours=("olive", "green", "tan"),
         about="swims to the stems in the upper metre or two", max_bed_m=5.0, base_c=8.0,
     ),
     Prey(
@@ -88,7 +88,7 @@ CATALOGUE: tuple[Prey, ...] = (
         stages=(Stage("nymph", (Layer("bottom", 0.2, 0.25, 1),), "creeps, with short jets", ("dragon-nymph",)),),
         months=_months("334467633333"), warmth_c=ANY, hours=ALL_DAY, weather="any",
         places=("weed-edge", "shoal", "margin"), habitat="the bottom and weed, 1 to 4 m down; walks ashore in early summer",
-        paces=("hand-twist", "strip-pause"), hooks=(8, 6), size_mm=(20, 45), colours=("olive", "brown"),
+        paces=("hand-twist", "strip-pause", "twitch"), hooks=(8, 6), size_mm=(20, 45), colours=("olive", "brown"),
         about="creeps along the bottom and weed, short jets when it moves", max_bed_m=4.0,
     ),
     Prey(
@@ -99,7 +99,7 @@ CATALOGUE: tuple[Prey, ...] = (
         ),
         months=_months("000389777510"), warmth_c=(9.0, 19.0), hours=(10, 16), weather="any",
         places=("shoal", "weed-edge", "margin", "point"), habitat="the shoal, 1 to 3 m; the film at midday",
-        paces=("hand-twist", "strip-pause", "static"), hooks=(16, 12), size_mm=(6, 14), colours=("olive", "brown", "grey"),
+        paces=("hand-twist", "strip-pause", "static", "twist-stop"), hooks=(16, 12), size_mm=(6, 14), colours=("olive", "brown", "grey"),
         about="darts over the shoal and rises to the film around midday", max_bed_m=4.0, base_c=6.0,
     ),
     Prey(
@@ -110,7 +110,7 @@ CATALOGUE: tuple[Prey, ...] = (
         ),
         months=_months("000036999620"), warmth_c=(11.0, 21.0), hours=(17, 24), weather="any",
         places=("shoal", "weed-edge", "margin", "point"), habitat="from the shoal to the film, in the evening",
-        paces=("long-pull", "strip-pause"), hooks=(14, 10), size_mm=(8, 22), colours=("brown", "tan", "olive", "green"),
+        paces=("long-pull", "strip-pause", "lift-drop"), hooks=(14, 10), size_mm=(8, 22), colours=("brown", "tan", "olive", "green"),
         about="rises fast in the evening and runs over the surface", base_c=7.0,
     ),
     Prey(
@@ -118,7 +118,7 @@ CATALOGUE: tuple[Prey, ...] = (
         stages=(Stage("adult", (Layer("surface", 0.8, 0.6, 1),), "dives and rows", ("boatman",)),),
         months=_months("001674335985"), warmth_c=(6.0, 18.0), hours=(10, 18), weather="any",
         places=("margin", "shoal", "weed-edge"), habitat="the shallows, down to 2 m; flights in spring and autumn",
-        paces=("strip-pause", "hand-twist"), hooks=(14, 10), size_mm=(5, 13), colours=("brown", "olive", "silver"),
+        paces=("strip-pause", "hand-twist", "lift-drop"), hooks=(14, 10), size_mm=(5, 13), colours=("brown", "olive", "silver"),
         about="dives and rows in water down to a couple of metres; spring and autumn flights", max_bed_m=3.0,
     ),
     Prey(
@@ -134,7 +134,7 @@ CATALOGUE: tuple[Prey, ...] = (
         stages=(Stage("fry", (Layer("surface", 0.5, 0.4, 1),), "shoals, scatters when hunted", ("fry",)),),
         months=_months("110001689963"), warmth_c=(5.0, 22.0), hours=ALL_DAY, weather="any",
         places=("margin", "weed-edge", "point"), habitat="margins, weed edges, round structures; upper metre",
-        paces=("long-pull", "roly-poly", "strip-pause"), hooks=(10, 6), size_mm=(15, 70), colours=("silver", "pale", "white"),
+        paces=("long-pull", "roly-poly", "strip-pause", "sink-pull"), hooks=(10, 6), size_mm=(15, 70), colours=("silver", "pale", "white"),
         about="shoals in the margins and round structures, upper metre; pin fry from midsummer",
     ),
     Prey(

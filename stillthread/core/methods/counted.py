@@ -44,6 +44,7 @@ PACES_TRIED = 2
 LIFT_OFFS_S = (FISHED_FOR_S, 75.0, 40.0, 20.0)
 PACE_SHARE = 0.9  # each step away from the pace the food asks for: common practice, figure ours
 CLOCK_BEYOND_S = 15
+FISHED_TIME = (0.1, 0.9)  # the band holds the fly for eight tenths of the fished time, by both its edges
 LONGEST_CLOCK_S = 180
 FASTER = ("slow-hand-twist", "hand-twist", "strip-pause", "long-pull")
 WATCH_LINE = (
@@ -176,9 +177,19 @@ def _lift_off(cast: Cast, after_s: float) -> Cast:
     return replace(cast, hold_s=after_s) if cast.pull.speed_m_s <= 0 else replace(cast, most_s=after_s)
 
 
-def _clear_of_the_bed(context: Context, rig: Rig, cast: Cast, bed_m: float) -> tuple[Cast, CastResult] | None:
-    """Return the cast, lifted off in time where it would else end on the bed [m], with its rough path; None where none does."""
-    for after_s in LIFT_OFFS_S:
+def fished_for_s(cast: Cast) -> float:
+    """Return how long after its count a cast is fished at most [s]."""
+    return cast.hold_s if cast.pull.speed_m_s <= 0 else cast.most_s
+
+
+def clear_of_the_bed(
+    context: Context, rig: Rig, cast: Cast, bed_m: float, longest_s: float = FISHED_FOR_S
+) -> tuple[Cast, CastResult] | None:
+    """Return the cast, lifted off in time where it would else end on the bed [m], with its rough path; None where none can.
+
+    `longest_s` [s] is how long it is fished at most.
+    """
+    for after_s in (one for one in LIFT_OFFS_S if one <= longest_s):
         lifted = _lift_off(cast, after_s)
         path = context.paths.screened(rig, lifted)
         if max(track.between(0.0, path.end_s)[1] for track in path.flies) <= bed_m - SCREEN_CLEARANCE_M:
@@ -190,7 +201,7 @@ def _clear_of_the_bed(context: Context, rig: Rig, cast: Cast, bed_m: float) -> t
 
 def _told_when(retrieve: Retrieve, cast: Cast) -> Retrieve:
     """Return the retrieve with when to lift off, where that is before the cast would end of itself."""
-    after_s = cast.hold_s if cast.pull.speed_m_s <= 0 else cast.most_s
+    after_s = fished_for_s(cast)
     if after_s >= FISHED_FOR_S:
         return retrieve
     return replace(retrieve, words=f"{retrieve.words}; lift off {after_s:.0f} s after the count")
@@ -210,7 +221,7 @@ def options(context: Context, way: Way, team: list[Match]) -> list[Option]:
         before = len(found)
         for seconds in counts if step == 0 else counts[::2]:
             cast = replace(base, countdown_s=float(seconds), pull=pull_of(retrieve))
-            kept = _clear_of_the_bed(context, rig, cast, deepest_bed)
+            kept = clear_of_the_bed(context, rig, cast, deepest_bed)
             if kept is None:
                 continue
             lifted, path = kept
@@ -301,6 +312,14 @@ def set_up_from(context: Context, way: Way, one: Option) -> SetUp:
     )
 
 
+def _ran(seconds: int, at: float, mean: float, runs: tuple[float, float]) -> str:
+    """Where the point fly is at the count and fishes after it, in words."""
+    start = f"{seconds} s: at about {at:.1f} m. Then it" if seconds > 0 else "No count: it"
+    if runs[1] - runs[0] < 0.3:
+        return f"{start} fishes about {mean:.1f} m."
+    return f"{start} fishes about {mean:.1f} m, between {runs[0]:.1f} and {runs[1]:.1f} m."
+
+
 def with_band(one: SetUp, context: Context) -> SetUp:
     """Return a counted set-up with its numbers, its band and the clock's table; only what is shown is worth the runs."""
     if one.rig is None or one.cast is None or one.count_s is None:
@@ -315,17 +334,14 @@ def with_band(one: SetUp, context: Context) -> SetUp:
     inside = (point.t_s >= seconds) & (point.t_s <= fished.fished_to_s)
     mean, at = fished_mean_m(fished), point.at(seconds)
     low, high = point.between(seconds, fished.fished_to_s)
-    numbers = (
-        Reason("count", f"{seconds} s puts the point fly at about {at:.1f} m."),
-        Reason("retrieve", f"At this pace it then runs between {low:.1f} and {high:.1f} m."),
-    )
+    numbers = (Reason("count", _ran(seconds, at, mean, (low, high))),)
     return replace(
         one,
         flies=tuple(replace(f, depth_m=t.at(seconds)) for f, t in zip(one.flies, fished.flies, strict=True)),
         target_m=mean,
         estimate_m=mean,
-        low_m=min(float(point.p10_m[inside].mean()), mean),
-        high_m=min(max(float(point.p90_m[inside].mean()), mean), bed_m),
+        low_m=min(float(np.quantile(point.p10_m[inside], FISHED_TIME[0])), mean),
+        high_m=min(max(float(np.quantile(point.p90_m[inside], FISHED_TIME[1])), mean), bed_m),
         sink_table=clock_table(sink, until, bed_m),
         runs_m=(low, high),
         deepest_m=float(point.p90_m[inside].max()),

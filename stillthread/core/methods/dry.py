@@ -15,12 +15,16 @@ from stillthread.core.methods.worth import appeal, worth
 from stillthread.core.tackle.leaders import casting_leader, team_leader
 from stillthread.core.tackle.lines import Line
 from stillthread.core.trout.factors import rising
+from stillthread.core.trout.light_factor import cruisers_up
 from stillthread.core.units import feet_to_m
 
 RISING_SHARE, BLIND_SHARE = 0.85, 0.5
 # Wind [m/s] in which no dry fly is fished; the film [m]; the share of the chance and of the food that make it worth a fly.
 GALE_M_S, FILM_M, FAIR_FILM, FAIR_FOOD = 10.0, 0.3, 0.15, 0.2
 FREEZING_C = 1.0  # snow and hail are about
+AHEAD = "Place it 2 m ahead of a cruiser, or on the beat of one that patrols, and leave it still"
+SIP = "A sip, a swirl, the fly gone. Lift gently."
+AFTER_SWIRL = "After a swirl pull the fly under with one long draw: it is taken as it sinks, or as it comes up again."
 WINGED = ("chironomid-adult", "damsel-adult", "mayfly", "caddis", "terrestrial")
 
 
@@ -82,6 +86,8 @@ def dry_set_up(context: Context, line: Line, team: list[Match]) -> SetUp:
         casting_leader(x, context.wary) if len(team) == 1 else team_leader(x, len(team), feet_to_m(9), feet_to_m(4))
     )
     retrieve = RETRIEVES["static"]
+    if cruisers_up(context.given.reading, context.light):
+        retrieve = replace(retrieve, words=AHEAD)
     up = rising(context.given.sightings) in ("some", "many")
     reached = (RISING_SHARE if up else BLIND_SHARE) * context.reach.over_band(0.0, 0.1)
     flies = place_flies(
@@ -123,5 +129,5 @@ def dry_set_up(context: Context, line: Line, team: list[Match]) -> SetUp:
             Reason("method", "For fish that rise or cruise high; nothing if they are down."),
         ),
         tracks=tuple(Trace(fly.position, ((0.0, 0.0), (20.0, 0.0))) for fly in flies),
-        watch_for="A sip, a swirl, the fly gone. Lift gently.",
+        watch_for=AFTER_SWIRL if any(s.rise == "bow-wave" for s in context.given.sightings) else SIP,
     )

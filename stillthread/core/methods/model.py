@@ -16,11 +16,18 @@ from stillthread.core.tackle.rig import Rig
 
 @dataclass(frozen=True)
 class Rung:
-    """One step of the search: a count [s] or a float's hang [m], and the depth [m] it puts the point fly at."""
+    """One step of the search: a count [s], a float's hang [m] or another pace, and the depth [m] the point fly then fishes.
+
+    `at_count_m` is its depth [m] when the count ends, `lift_off_s` when to lift off after the count [s], where that is
+    sooner than at the set-up's own; `pace` the key of the retrieve, where a rung changes that.
+    """
 
     count_s: int | None
     float_hang_m: float | None
     depth_m: float
+    at_count_m: float | None = None
+    lift_off_s: float | None = None
+    pace: str | None = None
 
 
 @dataclass(frozen=True)

@@ -12,6 +12,39 @@ from stillthread.core.trout.temperature import SLUGGISH_BELOW_C, STIRRING_BELOW_
 _PACES = {
     "static": Retrieve("static", "Leave it still; take up slack only", 0.0),
     "slow-hand-twist": Retrieve("hand-twist", "Slow hand twist, 2 to 4 cm a second", 0.03),
+    "twitch": Retrieve(
+        kind="strip-pause",
+        words="Leave it, with a twitch of 5 cm every three seconds or so",
+        speed_m_s=0.015,
+        pull_m=0.05,
+        pause_s=3.0,
+    ),
+    "lift-drop": Retrieve(
+        kind="strip-pause",
+        words="Lift the rod slowly by half a metre, let the flies down again, take up the slack",
+        speed_m_s=0.05,
+        pull_m=0.5,
+        pause_s=8.0,
+    ),
+    "twist-stop": Retrieve(
+        kind="strip-pause",
+        words="Fast hand twist, a stop of a second after every second or two",
+        speed_m_s=0.06,
+        pull_m=0.15,
+        pause_s=1.0,
+    ),
+    "sink-pull": Retrieve(
+        kind="strip-pause",
+        words="After the swirl pull it under with one long draw, then let it come up or sink, still",
+        speed_m_s=0.06,
+        pull_m=0.4,
+        pause_s=6.0,
+    ),
+    "quarter-swing": Retrieve(
+        kind="hand-twist",
+        words="Cast across the wind and let the flies swing round on a tight line; only gather slack",
+        speed_m_s=0.02,
+    ),
     "hand-twist": Retrieve("hand-twist", "Steady hand twist, 5 to 10 cm a second", 0.075),
     "strip-pause": Retrieve(
         kind="strip-pause",

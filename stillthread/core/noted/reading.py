@@ -13,7 +13,7 @@ from numpy.typing import NDArray
 
 from stillthread.core.chart.outline import fetch_m, longest_fetch_m
 from stillthread.core.errors import InputError, Problem
-from stillthread.core.limits import Bearing, Instant, Said
+from stillthread.core.limits import Bearing, Instant, Level, Said
 from stillthread.core.noted.water import Water
 from stillthread.core.sky.light import Clarity, Light, read_light, ripple_class
 from stillthread.core.sky.sun import (
@@ -58,9 +58,7 @@ class Reading:
         None
     )
     sea_level_pressure_hpa: Annotated[float | None, Ge(870), Le(1090), Said("as forecasts give it")] = None
-    level_m: Annotated[
-        float | None, Ge(-100), Le(50), Said("today's level against the datum; drawn down is negative")
-    ] = None
+    level_m: Annotated[Level | None, Said("today's level against the datum; drawn down is negative")] = None
     surface: Annotated[Surface | None, Said("how the surface looks, where no wind was read")] = None
     sources: Annotated[dict[Measured, Source], Said("where a value is from; left out = typed")] = field(
         default_factory=dict, hash=False

@@ -10,7 +10,7 @@ from annotated_types import Ge, Gt, Le, MaxLen, MinLen
 
 from stillthread.core.chart.outline import Outline, checked_outline
 from stillthread.core.errors import InputError
-from stillthread.core.limits import Bearing, Celsius, Depth, Latitude, Longitude, Name, Said
+from stillthread.core.limits import Bearing, Celsius, Depth, Latitude, Level, Longitude, Name, Said
 from stillthread.core.vocabulary import PlaceKind, Species
 from stillthread.core.water.stability import Contour, checked_hypsography
 
@@ -66,7 +66,7 @@ class Water:
     """A lake or reservoir: position (or only the hemisphere), greatest depth [m], species, places, freshly stocked.
 
     Where they are known: elevation [m], depth-area table, outline, a typed `fetch_m` [m] for any wind, how fertile the
-    water is, and earlier surface readings. A latitude, where given, decides the hemisphere.
+    water is, earlier surface readings, and how low it stood in the last months [m]. A latitude, where given, decides the hemisphere.
     """
 
     name: Name
@@ -83,6 +83,7 @@ class Water:
     fetch_m: Fetch | None = None
     productivity: Annotated[Productivity | None, Said("how fertile: decides the guess at deep oxygen")] = None
     surface_history: Annotated[tuple[SurfaceRead, ...], MaxLen(1000)] = ()
+    lowest_level_m: Annotated[Level | None, Said("lowest level of the last months against the datum")] = None
 
     def __post_init__(self) -> None:
         """Let a latitude decide the hemisphere."""

@@ -17,6 +17,7 @@ from stillthread.core.methods.by_hand import hand_made_problems
 from stillthread.core.methods.counted import with_band
 from stillthread.core.methods.dry import dry
 from stillthread.core.methods.model import SetUp
+from stillthread.core.methods.worth import AT_FOUND_M
 from stillthread.core.noted.reading import checked_reading, light_on
 from stillthread.core.plan.cautions import plan_cautions, set_up_cautions
 from stillthread.core.plan.changed import as_before, what_changed, what_moved_it
@@ -44,6 +45,7 @@ from stillthread.core.water.profile import oxygen_at, temperature_at
 
 # How much warmer than the coolest water is still fished where all of it is too warm [°C]. Our figure.
 NEAR_COOLEST_C = 0.7
+MOST_OWN_REASONS = 3  # beside the three that moved the depth most
 
 
 def check_input(given: PlanInput) -> None:
@@ -140,13 +142,30 @@ def _choose(tried: list[SetUp], context: Context) -> tuple[list[SetUp], list[Set
     return numbered, [replace(s, relative=s.relative / top) for s in own], weaker
 
 
+def _weight_of(reason: Reason) -> int:
+    """How soon a set-up's own reason is told: what a fish could be lost by before what is only how it works."""
+    order = ("found-not", "landing", "fly", "count", "depth", "method", "wind", "line")
+    return order.index(reason.factor) if reason.factor in order else len(order)
+
+
+def not_found(one: SetUp, context: Context) -> tuple[Reason, ...]:
+    """Return why a set-up does not fish the depth found today, where it does not."""
+    found = context.given.found_m
+    if found is None or one.low_m - AT_FOUND_M <= found <= one.high_m + AT_FOUND_M:
+        return ()
+    way = "deeper" if found > one.high_m else "higher"
+    said = f"Fish were found at {found:g} m: this is as near as it comes with what can be fished here."
+    if one.by_hand is not None:
+        said = f"Fish were found at {found:g} m: as you set it, it does not fish there. Go {way}."
+    return (Reason("found-not", said),)
+
+
 def _told(one: SetUp, shown: list[SetUp], context: Context) -> SetUp:
     """A set-up with the belief's reasons, its cautions and what to do next."""
-    low, high = context.band_m
-    lead = Reason("belief", f"Half the chance lies between {low:.1f} and {high:.1f} m at {context.belief.place.name}.")
+    own = sorted((*not_found(one, context), *one.reasons), key=_weight_of)
     return replace(
         with_next_steps(one, shown, context),
-        reasons=(lead, *one.reasons, *context.depth_reasons()),
+        reasons=(*context.depth_reasons(), *own[:MOST_OWN_REASONS]),
         cautions=set_up_cautions(one, context),
     )
 
@@ -162,7 +181,9 @@ def _rank(
     banded = [one for one in banded if too_warm(one, context, cool) is None]
     full = calibrated(banded, context.log, context.given.session_h)
     offered = [one for one in full if one.by_hand is None]
-    return tuple(_told(s, offered, context) for s in full), weaker + warm
+    with ThreadPoolExecutor(SIDE_BY_SIDE) as pool:
+        told = tuple(pool.map(lambda one: _told(one, offered, context), full))
+    return told, weaker + warm
 
 
 def _banded(shown: list[SetUp], context: Context) -> list[SetUp]:

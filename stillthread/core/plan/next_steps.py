@@ -3,19 +3,26 @@
 from __future__ import annotations
 
 from dataclasses import replace
+from typing import Any
 
-from stillthread.core.day.context import BED_CLEARANCE_M, Context
+from stillthread.core.day.context import Context
 from stillthread.core.day.given import AFLOAT
+from stillthread.core.day.paths import fished_mean_m, pull_of
 from stillthread.core.flies.choose import Match
-from stillthread.core.methods.counted import COUNT_STEP_S
+from stillthread.core.food.catalogue import BY_KEY
+from stillthread.core.methods.counted import COUNT_STEP_S, LIFT_OFFS_S, LONGEST_COUNT_S, clear_of_the_bed, fished_for_s
 from stillthread.core.methods.model import ChangeOrder, Rung, SetUp
 from stillthread.core.methods.retrieves import RETRIEVES
 from stillthread.core.sky.light import ripple_class
 
 FLOAT_STEP_M = 0.3  # trade: change a float by 30 cm
+LEAST_RUNG_M = 0.15  # a step that moves the fly by less is none. Our figure.
+MOST_STEPS = 5  # of five seconds, either way
+ON_THE_BED = ("over-bed", "over-weed", "up-slope")
 MOST_RUNGS = 7
 LOW_SUN_LIGHT = 0.05
 BLANK_MIN = 20
+FOR_SOME = ("sink-pull", "quarter-swing", "lift-drop")  # paces that one turns to only for the food that asks for them
 
 
 def _float_rungs(one: SetUp, context: Context) -> list[Rung]:
@@ -27,15 +34,61 @@ def _float_rungs(one: SetUp, context: Context) -> list[Rung]:
     return [Rung(None, round(d, 2), round(d, 2)) for d in steps if 0.3 <= d <= lowest + 1e-6]
 
 
+def _fished_with(one: SetUp, context: Context, **other: Any) -> Rung | None:
+    """The rung of a set-up fished with another count or pull, lifted off clear of the bed; None where it cannot be."""
+    if one.rig is None or one.cast is None or one.estimate_m is None or one.runs_m is None:
+        return None
+    cast = replace(one.cast, **other)
+    own = context.paths.screened(one.rig, one.cast)
+    if one.style in ON_THE_BED:
+        kept = cast, context.paths.screened(one.rig, cast)
+    else:
+        bed_m = max(depth for _, depth in cast.bed)
+        found = clear_of_the_bed(
+            context=context, rig=one.rig, cast=cast, bed_m=bed_m, longest_s=max(fished_for_s(one.cast), LIFT_OFFS_S[-1])
+        )
+        if found is None:
+            return None
+        kept = found
+    lifted, path = kept
+    # Rough paths are off by some 10 cm, all of one set-up by the same: only their difference is taken.
+    depth = one.estimate_m + fished_mean_m(path) - fished_mean_m(own)
+    after_s, usual_s = fished_for_s(lifted), fished_for_s(one.cast)
+    return Rung(
+        count_s=int(cast.countdown_s),
+        float_hang_m=None,
+        depth_m=round(min(max(depth, 0.0), context.bed_m), 2),
+        at_count_m=round(min(path.point.at(cast.countdown_s), context.bed_m), 2),
+        lift_off_s=after_s if after_s < usual_s else None,
+    )
+
+
 def _count_rungs(one: SetUp, context: Context) -> list[Rung]:
-    limit = context.bed_m - BED_CLEARANCE_M
-    at = {int(row.t_s): row.depth_m for row in one.sink_table if row.depth_m is not None}
-    rungs = []
-    for seconds in range(0, max(at, default=0) + 1, COUNT_STEP_S):
-        depth = at.get(seconds)
-        if depth is not None and depth <= limit:
-            rungs.append(Rung(seconds, None, round(depth, 2)))
-    return rungs
+    """The counts around a set-up's own, by the depth they fish; what changes nothing is no rung."""
+    own_s = one.count_s or 0
+    own = _fished_with(one, context)
+    if own is None:
+        return []
+    rungs = [own]
+    for way in (-1, 1):
+        for step in range(1, MOST_STEPS + 1):
+            seconds = own_s + way * step * COUNT_STEP_S
+            rung = _fished_with(one, context, countdown_s=float(seconds)) if 0 <= seconds <= LONGEST_COUNT_S else None
+            # A longer count that must be lifted off so much sooner that it fishes higher is no step down.
+            if rung is not None and min(way * (rung.depth_m - other.depth_m) for other in rungs) >= LEAST_RUNG_M:
+                rungs.append(rung)
+    return sorted(rungs, key=lambda rung: rung.depth_m)
+
+
+def _pace_rungs(one: SetUp, context: Context) -> list[Rung]:
+    """Where counts change nothing, as with a buoyant fly: the paces beside its own, by the depth they fish."""
+    own = _fished_with(one, context)
+    rungs = [] if own is None else [replace(own, pace=one.retrieve.key)]
+    for key in next_paces(one, context):
+        rung = _fished_with(one, context, pull=pull_of(RETRIEVES[key])) if rungs else None
+        if rung is not None and min(abs(rung.depth_m - other.depth_m) for other in rungs) >= LEAST_RUNG_M:
+            rungs.append(replace(rung, pace=key))
+    return sorted(rungs, key=lambda rung: rung.depth_m) if len(rungs) > 1 else []
 
 
 def ladder(one: SetUp, context: Context) -> tuple[Rung, ...]:
@@ -43,18 +96,16 @@ def ladder(one: SetUp, context: Context) -> tuple[Rung, ...]:
 
     Likeliest first starts at the set-up's own and widens both ways; top-down and bottom-up run through in order.
     """
-    hung = one.float_hang_m is not None
-    rungs = _float_rungs(one, context) if hung else _count_rungs(one, context) if one.count_s is not None else []
+    rungs: list[Rung] = []
+    if one.float_hang_m is not None:
+        rungs = _float_rungs(one, context)
+    elif one.count_s is not None:
+        rungs = _count_rungs(one, context)
+        rungs = rungs if len(rungs) > 1 else _pace_rungs(one, context) or rungs
     if not rungs:
         return ()
-    start = min(
-        range(len(rungs)),
-        key=lambda i: (
-            abs((rungs[i].float_hang_m or 0) - (one.float_hang_m or 0))
-            if hung
-            else abs((rungs[i].count_s or 0) - (one.count_s or 0))
-        ),
-    )
+    own_m = one.target_m if one.float_hang_m is not None or one.estimate_m is None else one.estimate_m
+    start = min(range(len(rungs)), key=lambda i: abs(rungs[i].depth_m - own_m))
     near = sorted(range(len(rungs)), key=lambda i: (abs(i - start), i))[:MOST_RUNGS]
     if context.schools.search == "top-down":
         near = sorted(near)
@@ -101,7 +152,9 @@ def next_paces(one: SetUp, context: Context) -> tuple[str, ...]:
     """
     if one.method == "dry" or one.style in AFLOAT or one.retrieve.key not in RETRIEVES:
         return ()
-    order = sorted((r for r in RETRIEVES.values() if r.kind != "drift"), key=lambda r: r.speed_m_s)
+    asked = {pace for key in one.flies[-1].fly.prey for pace in BY_KEY[key].paces} | {one.retrieve.key}
+    able = [r for r in RETRIEVES.values() if r.kind != "drift" and (r.key not in FOR_SOME or r.key in asked)]
+    order = sorted(able, key=lambda r: r.speed_m_s)
     at = order.index(RETRIEVES[one.retrieve.key])
     near = [*order[at + 1 : at + 2], *reversed(order[max(at - 1, 0) : at])]
     return tuple(r.key for r in near if context.allows(r.kind))

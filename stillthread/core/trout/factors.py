@@ -108,19 +108,56 @@ def _moved(density: NDArray[np.float64]) -> NDArray[np.float64]:
     return np.asarray(moved * density.sum() / max(float(moved.sum()), 1e-12), dtype=np.float64)
 
 
+# What ground under water for less than these days lacks: insects settle over a season, a few months. Figures ours.
+SETTLED_AFTER_DAYS = 90
+FLOODED_COST = 0.8
+
+
+def flooded_down_to_m(water: Water, reading: Reading) -> float:
+    """Return the depth [m] below today's surface down to which the ground was dry in the last months, 0 where none was.
+
+    Today's level less the lowest of the last months; without those the datum, the level the water is described at.
+    """
+    if reading.level_m is None:
+        return 0.0
+    lowest = min(0.0, reading.level_m) if water.lowest_level_m is None else water.lowest_level_m
+    return max(0.0, reading.level_m - lowest)
+
+
+def bare_share(place: Place, bed_m: float, flooded_m: float) -> float:
+    """Return how much of a place's bed [m] was flooded lately, 0 to 1."""
+    if flooded_m <= place.depth_min_m:
+        return 0.0
+    span = max(bed_m - place.depth_min_m, CELL_M)
+    return min((flooded_m - place.depth_min_m) / span, 1.0)
+
+
 def food_factor(
-    depths: NDArray[np.float64], food: Availability, place: Place, bed_m: float, easy_light_m: float | None = None
+    depths: NDArray[np.float64],
+    food: Availability,
+    place: Place,
+    bed_m: float,
+    easy_light_m: float | None = None,
+    flooded_m: float = 0.0,
 ) -> Factor:
-    """Weight depths by where the food available now is at this kind of place; `easy_light_m` [m] moves drifting clouds."""
+    """Weight depths by where the food available now is at this kind of place; `easy_light_m` [m] moves drifting clouds.
+
+    Down to `flooded_m` [m] the ground was dry in the last months, and nothing lives on it yet.
+    """
+    bare = bare_share(place, bed_m, flooded_m)
     density, brings = food_density(
         shares=food.share, depths_m=depths, bed_m=bed_m, place_kind=place.kind, easy_light_m=easy_light_m
     )
     # Against food spread evenly over a usual depth, so that places of other depths compare by what a metre of them holds.
-    relative = _moved(density) * USUAL_BED_M / CELL_M
+    relative = (1.0 - bare) * _moved(density) * USUAL_BED_M / CELL_M
     names = " and ".join(BY_KEY[key].name.lower() for key in sorted(brings, key=lambda k: -brings[k])[:2])
     seen = "what you saw and the season" if food.sightings else "the season alone"
     trust = 1.0 if food.sightings else 0.6
-    return Factor("food", trust * np.log(relative + 0.25), f"By {seen}, here mostly {names}.", food.sightings > 0)
+    words = f"By {seen}, here mostly {names}."
+    if bare > 0.5:
+        words = f"Ground down to {flooded_m:.1f} m was flooded lately: nothing lives on it yet."
+    weight = trust * np.log(relative + 0.25) - FLOODED_COST * bare
+    return Factor("food", weight, words, food.sightings > 0 or bare > 0.5)
 
 
 # How much rises weigh by how many: a few are noise, some a reason to have a rod ready, many the plan. Common practice,

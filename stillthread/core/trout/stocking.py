@@ -46,7 +46,8 @@ def stocking_factor(depths: NDArray[np.float64], water: Water, heat: float = 0.0
         high = HIGH_WEIGHT * np.exp(-0.5 * (depths / (HIGH_M + SPREAD_M_PER_DAY * days)) ** 2)
         deep = PER_METRE * np.maximum(0.0, depths - FRESH_TO_M)
         ago = f"{days} days ago" if days > 1 else "a day ago" if days == 1 else "today"
-        words = f"Stocked {ago}: fresh fish lie high, in the upper 2 to 3 m, and spread with the days."
+        where = "lie high, in the upper 2 to 3 m," if depths[-1] > FRESH_TO_M + 0.5 else "lie at any depth here"
+        words = f"Stocked {ago}: fresh fish {where} and spread with the days."
         if heat > 0.5:
             words = f"Stocked {ago}, but in water this warm the fresh fish's habit is gone."
         return Factor("stocking", fading * (high - deep), words, True)

@@ -1570,7 +1570,7 @@ export interface components {
              * Next Paces
              * @default []
              */
-            next_paces: ("static" | "slow-hand-twist" | "hand-twist" | "strip-pause" | "long-pull" | "roly-poly")[];
+            next_paces: ("static" | "twitch" | "quarter-swing" | "slow-hand-twist" | "lift-drop" | "twist-stop" | "sink-pull" | "hand-twist" | "strip-pause" | "long-pull" | "roly-poly")[];
             /** Nothing */
             nothing: string[];
             /** Plucks */
@@ -2561,7 +2561,7 @@ export interface components {
              * @default hand-twist
              * @enum {string}
              */
-            retrieve: "static" | "slow-hand-twist" | "hand-twist" | "strip-pause" | "long-pull" | "roly-poly";
+            retrieve: "static" | "twitch" | "quarter-swing" | "slow-hand-twist" | "lift-drop" | "twist-stop" | "sink-pull" | "hand-twist" | "strip-pause" | "long-pull" | "roly-poly";
             /**
              * Style
              * @default team
@@ -4125,15 +4125,24 @@ export interface components {
         };
         /**
          * Rung
-         * @description One step of the search: a count [s] or a float's hang [m], and the depth [m] it puts the point fly at.
+         * @description One step of the search: a count [s], a float's hang [m] or another pace, and the depth [m] the point fly then fishes.
+         *
+         *     `at_count_m` is its depth [m] when the count ends, `lift_off_s` when to lift off after the count [s], where that is
+         *     sooner than at the set-up's own; `pace` the key of the retrieve, where a rung changes that.
          */
         Rung: {
+            /** At Count M */
+            at_count_m?: number | null;
             /** Count S */
             count_s: number | null;
             /** Depth M */
             depth_m: number;
             /** Float Hang M */
             float_hang_m: number | null;
+            /** Lift Off S */
+            lift_off_s?: number | null;
+            /** Pace */
+            pace?: string | null;
         };
         /**
          * RunningOut
@@ -4830,7 +4839,7 @@ export interface components {
              * @default static
              * @enum {string}
              */
-            pace: "static" | "slow-hand-twist" | "hand-twist" | "strip-pause" | "long-pull" | "roly-poly" | "drift";
+            pace: "static" | "twitch" | "quarter-swing" | "slow-hand-twist" | "lift-drop" | "twist-stop" | "sink-pull" | "hand-twist" | "strip-pause" | "long-pull" | "roly-poly" | "drift";
             /**
              * Place
              * @default
@@ -4886,7 +4895,7 @@ export interface components {
              * @default static
              * @enum {string}
              */
-            pace: "static" | "slow-hand-twist" | "hand-twist" | "strip-pause" | "long-pull" | "roly-poly" | "drift";
+            pace: "static" | "twitch" | "quarter-swing" | "slow-hand-twist" | "lift-drop" | "twist-stop" | "sink-pull" | "hand-twist" | "strip-pause" | "long-pull" | "roly-poly" | "drift";
             /**
              * Place
              * @default

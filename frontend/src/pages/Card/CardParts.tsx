@@ -1,7 +1,7 @@
 /** The parts of the card: what is tied on, how to move it, which depths in which order, what to change. */
 import type { ReactNode } from "react";
 import type { Schemas } from "../../api/client";
-import { setUpCount } from "../../lib/counted";
+import { rungText } from "../../lib/counted";
 import { useReader } from "../../lib/session";
 import { depthText, lengthText } from "../../lib/units";
 import { words } from "./strings";
@@ -87,10 +87,8 @@ export function CardParts({ setUp, notes }: { setUp: SetUp; notes: string[] }) {
         <Part title={setUp.float_hang_m !== null ? say(words.ladderFloat) : words.ladderCount}>
           <ol className="flex flex-wrap gap-x-3 font-semibold">
             {ladder.map((rung) => (
-              <li key={`${rung.count_s}${rung.float_hang_m}`} className="whitespace-nowrap">
-                {rung.count_s !== null
-                  ? setUpCount(unit, setUp, rung.count_s)
-                  : depthText(unit, rung.depth_m)}
+              <li key={`${rung.count_s}${rung.float_hang_m}${rung.pace}`} className="whitespace-nowrap">
+                {rungText(unit, rung)}
               </li>
             ))}
           </ol>

@@ -17,6 +17,7 @@ import type { Water } from "../../lib/waters";
 import { Button } from "../../ui/controls";
 import { Changed } from "./Changed";
 import { OnTheGo } from "./OnTheGo";
+import { useDepthWords } from "./SetUpRow";
 import { SetUps } from "./SetUps";
 import { words } from "./strings";
 import { useCalendar } from "./useCalendar";
@@ -37,7 +38,9 @@ export default function PlanPage() {
 type Answer = Schemas["PlanAnswer"];
 
 function Headline({ plan, water }: { plan: Answer; water: Water }) {
-  const { settings } = useReader();
+  const { settings, say } = useReader();
+  const depthWords = useDepthWords();
+  const first = plan.set_ups[0];
   const { body, draft, change, older } = useReading();
   const unit = settings.depth_unit;
   const belief = chosenBelief(plan);
@@ -57,6 +60,16 @@ function Headline({ plan, water }: { plan: Answer; water: Water }) {
         <Button look="quiet" className="!px-0" onClick={() => change({ when: "" })}>
           {words.planNow}
         </Button>
+      )}
+      {first && (
+        <p className="mt-1 text-[1.1rem]">
+          <b>{say(first.title)}.</b> {depthWords(first)}.{" "}
+          {first.reasons[0] && (
+            <span>
+              <span className="text-soft">{words.whyHere}</span> {say(first.reasons[0].sentence)}
+            </span>
+          )}
+        </p>
       )}
       <p className="mt-1">
         {words.width(80, bandText(unit, most.top_m, most.bottom_m))} <ProfileAge water={water} />
@@ -94,18 +107,29 @@ function RuledOut({ plan }: { plan: Answer }) {
   const { say } = useReader();
   const others = plan.ruled_out.filter((one) => one.by_hand == null);
   if (others.length === 0) return null;
+  const kinds = [...new Set(others.map((one) => one.kind))];
   return (
     <details>
       <summary className="min-h-11 cursor-pointer py-2 font-semibold">
         {words.ruledOut} ({others.length})
       </summary>
-      <ul className="space-y-1">
-        {others.map((one) => (
-          <li key={one.what + one.reason}>
-            <b>{say(one.what)}.</b> {say(one.reason)}
-          </li>
-        ))}
-      </ul>
+      {kinds.map((kind) => {
+        const these = others.filter((one) => one.kind === kind);
+        return (
+          <section key={kind} className="mb-2">
+            <h3 className="text-base">
+              {words.ruledOutBy[kind]} ({these.length})
+            </h3>
+            <ul className="space-y-1">
+              {these.map((one) => (
+                <li key={one.what + one.reason}>
+                  <b>{say(one.what)}.</b> {say(one.reason)}
+                </li>
+              ))}
+            </ul>
+          </section>
+        );
+      })}
     </details>
   );
 }

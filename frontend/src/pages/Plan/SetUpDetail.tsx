@@ -1,21 +1,12 @@
 /** What an open set-up says: how to tie it, where to stand, how to search with it, what to change, and why. */
 import type { ReactNode } from "react";
 import type { Schemas } from "../../api/client";
-import { setUpCount } from "../../lib/counted";
+import { rungText } from "../../lib/counted";
 import { useReader } from "../../lib/session";
 import { depthText, lengthText } from "../../lib/units";
 import { words } from "./strings";
 
 type SetUp = Schemas["SetUpOut"];
-
-function Part({ title, children }: { title: string; children: ReactNode }) {
-  return (
-    <div className="grid gap-x-4 border-t border-rule py-2 min-[34rem]:grid-cols-[8.5rem_minmax(0,1fr)]">
-      <h4 className="font-semibold text-soft">{title}</h4>
-      <div>{children}</div>
-    </div>
-  );
-}
 
 function LeaderTable({ setUp }: { setUp: SetUp }) {
   const { say, settings } = useReader();
@@ -47,7 +38,7 @@ function LeaderTable({ setUp }: { setUp: SetUp }) {
   );
 }
 
-/** The counts or hangs to try, in their order. */
+/** The counts, hangs or paces to try, in their order. */
 function Ladder({ setUp }: { setUp: SetUp }) {
   const { settings } = useReader();
   const unit = settings.depth_unit;
@@ -55,12 +46,10 @@ function Ladder({ setUp }: { setUp: SetUp }) {
     <ol className="flex flex-wrap gap-x-2 gap-y-1.5">
       {(setUp.ladder ?? []).map((rung, i) => (
         <li
-          key={`${rung.count_s}${rung.float_hang_m}`}
+          key={`${rung.count_s}${rung.float_hang_m}${rung.pace}`}
           className={`rounded-md border-2 px-2 py-0.5 whitespace-nowrap ${i === 0 ? "border-ink font-bold" : "border-rule"}`}
         >
-          {rung.count_s !== null
-            ? setUpCount(unit, setUp, rung.count_s)
-            : words.ladderHang(depthText(unit, rung.float_hang_m ?? rung.depth_m))}
+          {rungText(unit, rung)}
         </li>
       ))}
     </ol>
@@ -107,6 +96,43 @@ function Flies({ setUp }: { setUp: SetUp }) {
   );
 }
 
+/** One of the four things an angler does with a set-up, in their order. */
+function Block({ title, children }: { title: string; children: ReactNode }) {
+  return (
+    <section className="border-t-2 border-ink pt-1 pb-2">
+      <h4 className="text-[1.1rem]">{title}</h4>
+      {children}
+    </section>
+  );
+}
+
+function Fold({ title, children }: { title: string; children: ReactNode }) {
+  return (
+    <details>
+      <summary className="min-h-11 cursor-pointer py-2 font-semibold">{title}</summary>
+      {children}
+    </details>
+  );
+}
+
+/** What to stop for or to mind with this set-up; what is only usual folds away. */
+function Mind({ setUp }: { setUp: SetUp }) {
+  const { say } = useReader();
+  if (setUp.cautions.length === 0) return null;
+  return (
+    <Fold title={`${words.cautions} (${setUp.cautions.length})`}>
+      <ul>
+        {setUp.cautions.map((caution) => (
+          <li key={caution.code}>
+            {caution.level !== "note" && <b className="text-warm">{words.levels[caution.level]}. </b>}
+            {say(caution.sentence)}
+          </li>
+        ))}
+      </ul>
+    </Fold>
+  );
+}
+
 export function SetUpDetail({ setUp }: { setUp: SetUp }) {
   const { say, settings } = useReader();
   const unit = settings.depth_unit;
@@ -114,44 +140,48 @@ export function SetUpDetail({ setUp }: { setUp: SetUp }) {
   const rigging = Math.round((setUp.rigging_s ?? 0) / 60);
   return (
     <>
-      <Part title={words.line}>
-        {say(setUp.line_title)} <span className="text-soft">{words.rigging(rigging, setUp.rod ?? null)}</span>
-      </Part>
-      <Part title={words.leader}>
-        <LeaderTable setUp={setUp} />
-      </Part>
-      <Part title={words.flies}>
-        <Flies setUp={setUp} />
-      </Part>
-      <Part title={words.retrieve}>
-        {say(setUp.retrieve.words)}.
-        {!afloat && ` ${words.cast(depthText(unit, setUp.cast_m, unit === "m" ? 0 : 1))}.`}
-      </Part>
-      {setUp.stance && <Part title={words.stance}>{say(setUp.stance)}</Part>}
-      {(setUp.ladder ?? []).length > 1 && (
-        <Part title={words.ladder}>
-          <Ladder setUp={setUp} />
-        </Part>
+      <Block title={words.tie}>
+        <p className="mb-1">
+          <b>{say(setUp.line_title)}.</b>{" "}
+          <span className="text-soft">{words.rigging(rigging, setUp.rod ?? null)}</span>
+        </p>
+        <div className="grid gap-x-6 gap-y-2 min-[34rem]:grid-cols-2">
+          <div>
+            <h5 className="font-semibold text-soft">{words.leader}</h5>
+            <LeaderTable setUp={setUp} />
+          </div>
+          <div>
+            <h5 className="font-semibold text-soft">{words.flies}</h5>
+            <Flies setUp={setUp} />
+          </div>
+        </div>
+      </Block>
+      <Block title={words.fish}>
+        <p>
+          {say(setUp.retrieve.words)}.
+          {!afloat && ` ${words.cast(depthText(unit, setUp.cast_m, unit === "m" ? 0 : 1))}.`}
+          {setUp.stance && ` ${say(setUp.stance)}`}
+        </p>
+        <p>
+          <span className="text-soft">{words.watch}:</span> {say(setUp.watch_for)}
+        </p>
+        <Mind setUp={setUp} />
+      </Block>
+      {((setUp.ladder ?? []).length > 1 || setUp.changes) && (
+        <Block title={words.next}>
+          {(setUp.ladder ?? []).length > 1 && (
+            <Fold title={words.ladder}>
+              <Ladder setUp={setUp} />
+            </Fold>
+          )}
+          {setUp.changes && (
+            <Fold title={words.changes}>
+              <Changes changes={setUp.changes} />
+            </Fold>
+          )}
+        </Block>
       )}
-      <Part title={words.watch}>{say(setUp.watch_for)}</Part>
-      {setUp.changes && (
-        <Part title={words.changes}>
-          <Changes changes={setUp.changes} />
-        </Part>
-      )}
-      {setUp.cautions.length > 0 && (
-        <Part title={words.cautions}>
-          <ul>
-            {setUp.cautions.map((caution) => (
-              <li key={caution.code}>
-                {caution.level !== "note" && <b className="text-warm">{words.levels[caution.level]}. </b>}
-                {say(caution.sentence)}
-              </li>
-            ))}
-          </ul>
-        </Part>
-      )}
-      <Part title={words.why}>
+      <Block title={words.why}>
         <ul className="list-disc pl-4">
           {setUp.reasons
             // The fly's own reason stands with the fly, the count's depth in the heading.
@@ -160,7 +190,7 @@ export function SetUpDetail({ setUp }: { setUp: SetUp }) {
               <li key={reason.factor + reason.sentence}>{say(reason.sentence)}</li>
             ))}
         </ul>
-      </Part>
+      </Block>
     </>
   );
 }

@@ -1,5 +1,5 @@
 /** How the rig is fished: cast, bed, count, retrieve, slack, the boat. */
-import { PACES } from "../../lib/paces";
+import { PACES, type Pace } from "../../lib/paces";
 import { useReader } from "../../lib/session";
 import { Choice, Tick } from "../../ui/controls";
 import { Amount, useUnits } from "./Amount";
@@ -10,9 +10,10 @@ import { words } from "./strings";
 type Retrieve = RigDoc["retrieve"];
 
 /** The paces the simulation knows by name, and one's own. */
+const KNOWN: readonly string[] = ["static", "hand-twist", "strip-pause", "long-pull", "roly-poly"];
 const KINDS: { value: Retrieve["kind"]; label: string }[] = [
-  ...PACES.flatMap(({ value, label }) =>
-    value === "slow-hand-twist" || value === "drift" ? [] : [{ value, label }],
+  ...PACES.filter((one): one is { value: Retrieve["kind"] & Pace; label: string } =>
+    KNOWN.includes(one.value),
   ),
   { value: "custom", label: words.ownPace },
 ];
