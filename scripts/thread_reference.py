@@ -18,10 +18,10 @@ sys.path.insert(0, str(pathlib.Path(__file__).resolve().parents[1]))
 
 from stillthread.core.casts.band import LABEL_ONLY, Doubt, simulate  # noqa: E402
 from stillthread.core.casts.cast import Cast  # noqa: E402
+from stillthread.core.compiled import compiled  # noqa: E402
 from stillthread.core.tackle.rig import Rig  # noqa: E402
 from stillthread.core.thread.cable import FILM_M, STIFFNESS_N, drag_and_steepness, tangential_drag_n_m  # noqa: E402
 from stillthread.core.thread.chain import NOMINAL, RANKING, Detail  # noqa: E402
-from stillthread.core.thread.compiled import compiled  # noqa: E402
 
 
 @compiled

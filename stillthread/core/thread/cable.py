@@ -11,8 +11,8 @@ import math
 import numpy as np
 from numpy.typing import NDArray
 
+from stillthread.core.compiled import compiled
 from stillthread.core.thread import fluid
-from stillthread.core.thread.compiled import compiled
 
 Array = NDArray[np.float64]
 

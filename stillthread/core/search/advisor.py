@@ -1,0 +1,311 @@
+"""The advisor: a belief of place, depth, fly, pace and rate that every spell moves, and the action that pays best now."""
+
+from __future__ import annotations
+
+import copy
+import math
+from collections.abc import Iterable
+from dataclasses import replace
+
+import numpy as np
+from numpy.typing import NDArray
+
+from stillthread.core.search import cells
+from stillthread.core.search.model import CELL_M, PACES, Belief, Candidate, Costs, Kind, Spell, Step, StepKind
+
+# Levels of the day's rate for the right fly, place, depth and pace [takes an hour] and how likely they are at the start. The
+# day is taken to be fishable: with lower levels long blanks are put down to a dead day, and the search sits still.
+LEVELS = 6
+RATES = tuple(0.7 * (20 / 0.7) ** (level / (LEVELS - 1)) for level in range(2, LEVELS))
+RATE_PRIOR = (0.15, 0.35, 0.35, 0.15)
+PACE_PRIOR = (0.30, 0.45, 0.25)
+PLAN_KINDS = 0.8  # of the plan's match of flies; the rest is spread
+UNIFORM_AT_START, UNIFORM_IF_UNREAD = 0.2, 0.4
+TEMPER = 0.35  # how much of a blank is believed: feeding comes in bursts
+LEAK_PER_MIN = 0.003  # to the uniform filter while nothing has been taken today
+WANDERS_M2_PER_H = 0.12
+FISH_SPREAD_M = 0.5
+LONGEST_STEP_MIN = 5.0
+TRIED_MIN = (10.0, 25.0)
+AHEAD_MIN = 160.0
+STAY_WITHIN = 1.02
+NEARLY_ALL = 0.8  # of the time left: a change that costs more is not made
+PARTNER_MIN = 15.0  # a partner's action is taken as so many blank minutes before one decides for oneself
+SHOWN_STEPS = 5
+# Fish that are fished over tire of it: log-rate lost a minute over less than so many metres and over more, by a take, and how
+# long it lasts. Common practice ("rest the water"), figures ours.
+SHALLOW_M, TIRES_PER_MIN, TIRED_BY_TAKE, RESTED_MIN = 5.0, (0.006, 0.0015), 0.03, 30.0
+MOST_DEPTHS = 4  # looked at of one action
+WORTH_A_LOOK = 0.7  # depths that meet fewer fish than this share of an action's best are not looked at
+WORTH_A_THOUGHT = 0.45  # nor actions that take less than this share of the best of all
+
+Array = NDArray[np.float64]
+
+
+def noticing(up_m: float, down_m: float, count: int) -> Array:
+    """Return for fish spread about each of `count` cells how many notice a fly in each cell, 0 to 1 (fish, fly).
+
+    A fly is noticed up to `up_m` [m] above a fish and `down_m` [m] below it, fading as a bell; the fish are spread by half
+    a metre.
+    """
+    depth = (np.arange(count) + 0.5) * CELL_M
+    offsets = np.linspace(-1.5, 1.5, 13) * FISH_SPREAD_M
+    weights = np.exp(-0.5 * (offsets / FISH_SPREAD_M) ** 2)
+    below = depth[:, None, None] + offsets[None, :, None] - depth[None, None, :]
+    noticed = np.exp(-((below / np.where(below >= 0, up_m, down_m)) ** 2))
+    return np.asarray(np.einsum("zof,o->zf", noticed, weights / weights.sum()), dtype=np.float64)
+
+
+class Advisor:
+    """A search on the go: what is believed, what has been fished, what could be done next."""
+
+    def __init__(self, belief: Belief, kinds: tuple[Kind, ...], candidates: Iterable[Candidate], costs: Costs) -> None:
+        """Lay the plan's belief out; see `start`."""
+        self.costs, self.places = costs, belief.places
+        self.kinds = (*kinds, Kind("another", max(0.0, 1.0 - sum(one.share for one in kinds))))
+        self.beds = np.array([max(1, round(bed / CELL_M)) for bed in belief.beds_m], dtype=np.int64)
+        self.cells = int(self.beds.max())
+        self.minutes_left = 0.0
+        self.taken = False
+        self.tried: list[Spell] = []
+        self._rates = np.array(RATES)
+        self._table = cells.tabulate(self._rates, np.array(TRIED_MIN))
+        self._noticing: dict[tuple[float, float], Array] = {}
+        self._met: dict[tuple[object, ...], Array] = {}
+        self._plan = self._laid_out(belief, plan=True)
+        self._flat = self._laid_out(belief, plan=False)
+        self.uniform = UNIFORM_AT_START if belief.read else UNIFORM_IF_UNREAD
+        self._moved_min = 0.0
+        self._tired = np.zeros(len(self.places))  # how much the fish of a place are put down, as a log-rate
+        self._tires = np.where(np.array(belief.beds_m) < SHALLOW_M, *TIRES_PER_MIN)
+        self._set_candidates(candidates)
+
+    @classmethod
+    def start(
+        cls,
+        belief: Belief,
+        kinds: tuple[Kind, ...],
+        candidates: Iterable[Candidate],
+        costs: Costs = Costs(),
+        minutes_left: float = 300.0,
+    ) -> Advisor:
+        """Return an advisor for a day of `minutes_left` [min], from the plan's belief and its share for each kind of fly.
+
+        Raises ValueError without a place or a candidate, or for a candidate at a place the belief does not know.
+        """
+        if not belief.places:
+            raise ValueError("a search needs at least one place")
+        one = cls(belief, kinds, candidates, costs)
+        one.minutes_left = minutes_left
+        return one
+
+    def _set_candidates(self, candidates: Iterable[Candidate]) -> None:
+        self.candidates = tuple(candidates)
+        if not self.candidates:
+            raise ValueError("a search needs something to fish with")
+        unknown = sorted({one.place for one in self.candidates} - set(self.places))
+        if unknown:
+            raise ValueError(f"no place '{unknown[0]}' in the belief")
+        groups: dict[tuple[int, int, tuple[float, ...], tuple[str, str, str]], list[Candidate]] = {}
+        for one in self.candidates:
+            key = (self.places.index(one.place), PACES.index(one.pace), tuple(self._matches(one)), one.rig)
+            groups.setdefault(key, []).append(one)
+        self.candidates = tuple(one for these in groups.values() for one in these)
+        self._numbers = {one.key: c for c, one in enumerate(self.candidates)}
+        ends = np.cumsum([len(these) for these in groups.values()])
+        rows = [
+            (place, pace, end - len(these), end)
+            for ((place, pace, *_), these), end in zip(groups.items(), ends, strict=True)
+        ]
+        self._place_of = np.array([self.places.index(one.place) for one in self.candidates], dtype=np.int64)
+        self._groups = np.array(rows, dtype=np.int64)
+        self._kinds_of = np.array([kinds for _, _, kinds, _ in groups])
+        self._exposures = np.array([self._exposure(one) for one in self.candidates])
+
+    def _exposure(self, one: Candidate) -> Array:
+        key = one.exposure, one.fishing_share, one.up_m, one.down_m
+        if key not in self._met:
+            reach = one.up_m, one.down_m
+            if reach not in self._noticing:
+                self._noticing[reach] = noticing(one.up_m, one.down_m, self.cells)
+            fly = np.zeros(self.cells)
+            fly[: len(one.exposure)] = one.exposure[: self.cells]
+            self._met[key] = np.minimum(one.fishing_share * (self._noticing[reach] @ fly), 1.0)
+        return self._met[key]
+
+    def _matches(self, one: Candidate) -> Array:
+        found = np.array([float(kind.name in one.kinds) for kind in self.kinds])
+        if not found.any():
+            found[-1] = 1.0
+        return found
+
+    def _laid_out(self, belief: Belief, plan: bool) -> Array:
+        """The belief over every state, by the plan or flat."""
+        water = np.zeros((len(self.places), self.cells))
+        for p, (bed, given) in enumerate(zip(self.beds, belief.mass, strict=True)):
+            share = sum(given) if plan else 1.0 / len(self.places)
+            inside = np.array(given[:bed], dtype=np.float64) if plan else np.full(bed, 1.0)
+            inside = np.pad(inside, (0, bed - len(inside)))
+            water[p, :bed] = share * inside / inside.sum() if inside.sum() > 0 else share / bed
+        count = len(self.kinds)
+        told = np.array([one.share for one in self.kinds])
+        told = told / told.sum() if told.sum() > 0 else np.full(count, 1.0 / count)
+        kinds = PLAN_KINDS * told + (1 - PLAN_KINDS) / count if plan else np.full(count, 1.0 / count)
+        parts = np.array(RATE_PRIOR)
+        mass = np.einsum("pz,k,m,l->pzkml", water, kinds, np.array(PACE_PRIOR), parts)
+        return np.ascontiguousarray(mass / mass.sum())
+
+    # --- what happens -------------------------------------------------------------------------
+
+    def observe(self, spell: Spell, time_passes: bool = True) -> None:
+        """Take in what was fished and what came of it; the fish wander meanwhile.
+
+        Without `time_passes` the minutes are another rod's, fished beside those that the clock has counted.
+        """
+        left = max(spell.minutes, 0.0)
+        parts = max(1, math.ceil(left / LONGEST_STEP_MIN))
+        for n in range(parts):
+            last = n == parts - 1
+            part = replace(
+                spell,
+                minutes=left / parts,
+                takes=spell.takes if last else 0,
+                plucks=spell.plucks if last else 0,
+                follows=spell.follows if last else 0,
+            )
+            self._weigh(part)
+            if time_passes:
+                self.moved(left / parts)
+        self.tried.append(spell)
+        if spell.takes > 0 and spell.weight >= 1.0:
+            self.taken = True
+
+    def _weigh(self, spell: Spell) -> None:
+        one = spell.candidate
+        place = self.places.index(one.place) if one.place in self.places else -1
+        said = np.array(
+            [spell.minutes, spell.takes, spell.plucks, spell.follows, spell.weight, TEMPER], dtype=np.float64
+        )
+        exposure = self._exposure(one)
+        if place >= 0:
+            added = self._tires[place] * spell.minutes
+            exposure = exposure * math.exp(-self._tired[place] - added / 2)
+            self._tired[place] += added + TIRED_BY_TAKE * spell.takes
+        told = cells.likelihoods(self._rates, exposure, PACES.index(one.pace), said)
+        kinds = self._matches(one)
+        by_plan = cells.weigh(self._plan, told, place, kinds)
+        by_flat = cells.weigh(self._flat, told, place, kinds)
+        total = self.uniform * by_flat + (1 - self.uniform) * by_plan
+        if total > 0:
+            self.uniform = self.uniform * by_flat / total
+        if not self.taken and spell.takes == 0:
+            self.uniform += (1 - self.uniform) * (1 - math.exp(-LEAK_PER_MIN * spell.minutes * spell.weight))
+
+    def moved(self, minutes: float) -> None:
+        """Let time [min] pass: the feeding fish change their depth, as far as anybody knows."""
+        self.minutes_left = max(0.0, self.minutes_left - minutes)
+        self._moved_min += minutes
+        self._tired *= math.exp(-minutes / RESTED_MIN)
+        while self._moved_min >= LONGEST_STEP_MIN:
+            self._moved_min -= LONGEST_STEP_MIN
+            share = WANDERS_M2_PER_H * LONGEST_STEP_MIN / 60.0 / CELL_M**2
+            for mass in (self._plan, self._flat):
+                cells.spread(mass, self.beds, share)
+
+    def copy(self) -> Advisor:
+        """Return another advisor that believes the same, to try something on."""
+        other = copy.copy(self)
+        other._plan, other._flat = self._plan.copy(), self._flat.copy()
+        other.tried, other._tired = list(self.tried), self._tired.copy()
+        return other
+
+    # --- what is believed ---------------------------------------------------------------------
+
+    @property
+    def mass(self) -> Array:
+        """The belief over place, cell, kind, pace and level (sum 1)."""
+        return np.asarray(self.uniform * self._flat + (1 - self.uniform) * self._plan, dtype=np.float64)
+
+    def by_depth(self) -> tuple[tuple[float, ...], ...]:
+        """Return the belief by place and 0.2 m cell (all together sum to 1), each place down to its own bed."""
+        water = self.mass.sum(axis=(2, 3, 4))
+        return tuple(tuple(float(v) for v in row[:bed]) for row, bed in zip(water, self.beds, strict=True))
+
+    # --- what to do ---------------------------------------------------------------------------
+
+    def advise(
+        self,
+        standing: Candidate | None = None,
+        rigged: frozenset[str] = frozenset(),
+        partner: Candidate | None = None,
+        most: int = SHOWN_STEPS,
+    ) -> tuple[Step, ...]:
+        """Return what to do next, best first, at most `most`; the first is to stay where nothing is clearly better.
+
+        `standing` is what is fished now, `rigged` the rods that stand ready, `partner` what a partner fishes, who is left
+        to try that.
+        """
+        if partner is not None:
+            other = self.copy()
+            other._weigh(Spell(partner, PARTNER_MIN))
+            return other.advise(standing, rigged, None, most)
+        at, worth = self._worths(standing)
+        cost = np.array([self.costs.of(standing, self.candidates[c], rigged) for c in at])
+        index, over = self._indices(worth, cost)
+        stays = np.array([standing is not None and _same(standing, self.candidates[c]) for c in at])
+        index = np.where((cost <= NEARLY_ALL * self.minutes_left) | stays, index, -1.0)
+        order = [int(n) for n in np.argsort(-index, kind="stable") if index[n] >= 0]
+        stay = next((n for n in order if stays[n]), None)
+        if stay is not None and index[order[0]] <= STAY_WITHIN * index[stay]:
+            order = [stay, *(n for n in order if n != stay)]
+        return tuple(
+            Step(
+                kind=_kind_of(standing, self.candidates[at[n]]),
+                candidate=self.candidates[at[n]],
+                minutes=float(over[n]),
+                chance=float(worth[n, 1]),
+                index=float(index[n]),
+                cost=float(cost[n]),
+                rate_per_h=float(worth[n, 0]),
+            )
+            for n in order[:most]
+        )
+
+    def _worths(self, standing: Candidate | None) -> tuple[NDArray[np.int64], Array]:
+        """What is worth a look, by number, and the rate and chances of each."""
+        now = self._numbers.get(standing.key, -1) if standing is not None else -1
+        cuts = np.array([WORTH_A_LOOK, WORTH_A_THOUGHT, MOST_DEPTHS])
+        left = np.exp(-self._tired)[self._place_of, None]
+        at, worth = cells.look(self.mass, self._table, self._groups, self._kinds_of, self._exposures * left, now, cuts)
+        return at, worth
+
+    def _indices(self, worth: Array, cost: Array) -> tuple[Array, Array]:
+        """For each action the rate [takes an hour] at which trying it breaks even, and over how many minutes.
+
+        Tried for so long, a take keeps it and a blank leaves it.
+        """
+        best, over = np.full(len(cost), -1.0), np.full(len(cost), TRIED_MIN[0])
+        for n, minutes in enumerate(TRIED_MIN):
+            chance, then = worth[:, 1 + 2 * n], worth[:, 2 + 2 * n]
+            rest = np.maximum(0.0, min(AHEAD_MIN, self.minutes_left) - minutes - cost)
+            index = (minutes * worth[:, 0] + rest * then) / (minutes + cost + rest * chance)
+            over = np.where(index > best, minutes, over)
+            best = np.maximum(best, index)
+        return best, over
+
+
+def _same(one: Candidate, other: Candidate) -> bool:
+    return one.key == other.key
+
+
+def _kind_of(standing: Candidate | None, other: Candidate) -> StepKind:
+    """What would be changed, the largest change named."""
+    if standing is None or other.place != standing.place:
+        return "place" if standing is not None else "set-up"
+    if other.rig != standing.rig:
+        return "set-up"
+    if other.kinds != standing.kinds:
+        return "fly"
+    if (other.count_s, other.hang_m) != (standing.count_s, standing.hang_m):
+        return "depth"
+    return "stay" if other.pace == standing.pace else "pace"
