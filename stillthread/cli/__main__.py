@@ -1,4 +1,4 @@
-"""`./still plan FILE`, `./still simulate FILE` and `./still read FILE`: read a document, print the answer as JSON; faults go to stderr with exit status 2."""
+"""`./still plan FILE`, `advise`, `read` and `simulate`: read a document, print the answer as JSON; faults go to stderr with exit status 2."""
 
 from __future__ import annotations
 
@@ -75,7 +75,15 @@ def read(text: str) -> str:
     return read_answer(given, read_water(given)).model_dump_json(indent=2)
 
 
-COMMANDS = {"plan": plan, "read": read, "simulate": simulate}
+def advise(text: str) -> str:
+    """Return what to do next on the day in JSON `text`, as JSON. Raises InputError with every fault found."""
+    from stillthread.documents.advise import AdviseRequest, answer
+    from stillthread.documents.strict import parse_document
+
+    return answer(parse_document(AdviseRequest, text), _paths()).model_dump_json(indent=2)
+
+
+COMMANDS = {"advise": advise, "plan": plan, "read": read, "simulate": simulate}
 
 
 def main(arguments: list[str] | None = None) -> int:

@@ -28,7 +28,7 @@ FISH_SPREAD_M = 0.5
 LONGEST_STEP_MIN = 5.0
 TRIED_MIN = (10.0, 25.0)
 AHEAD_MIN = 160.0
-STAY_WITHIN = 1.02
+STAY_WITHIN, JUST_TAKEN_MIN, STAY_AFTER_TAKE = 1.02, 15.0, 1.3  # what takes is not left for little
 NEARLY_ALL = 0.8  # of the time left: a change that costs more is not made
 PARTNER_MIN = 15.0  # a partner's action is taken as so many blank minutes before one decides for oneself
 SHOWN_STEPS = 5
@@ -67,6 +67,7 @@ class Advisor:
         self.cells = int(self.beds.max())
         self.minutes_left = 0.0
         self.taken = False
+        self.since_take = math.inf  # minutes fished since the last take
         self.tried: list[Spell] = []
         self._rates = np.array(RATES)
         self._table = cells.tabulate(self._rates, np.array(TRIED_MIN))
@@ -179,6 +180,7 @@ class Advisor:
         self.tried.append(spell)
         if spell.takes > 0 and spell.weight >= 1.0:
             self.taken = True
+        self.since_take = 0.0 if spell.takes > 0 else self.since_take + spell.minutes
 
     def _weigh(self, spell: Spell) -> None:
         one = spell.candidate
@@ -256,7 +258,8 @@ class Advisor:
         index = np.where((cost <= NEARLY_ALL * self.minutes_left) | stays, index, -1.0)
         order = [int(n) for n in np.argsort(-index, kind="stable") if index[n] >= 0]
         stay = next((n for n in order if stays[n]), None)
-        if stay is not None and index[order[0]] <= STAY_WITHIN * index[stay]:
+        within = STAY_AFTER_TAKE if self.since_take < JUST_TAKEN_MIN else STAY_WITHIN
+        if stay is not None and index[order[0]] <= within * index[stay]:
             order = [stay, *(n for n in order if n != stay)]
         return tuple(
             Step(
@@ -268,8 +271,30 @@ class Advisor:
                 cost=float(cost[n]),
                 rate_per_h=float(worth[n, 0]),
             )
-            for n in order[:most]
+            for n in self._different(order, at, most)
         )
+
+    def _different(self, order: list[int], at: NDArray[np.int64], most: int) -> list[int]:
+        """The best, and after it others that differ from those before in more than a little depth, while there are any."""
+        shown: list[int] = []
+        told: set[tuple[object, ...]] = set()
+        for n in order:
+            one = self.candidates[at[n]]
+            key = (one.place, one.rig, one.kinds, one.pace)
+            if key not in told or len(told) == 1:
+                told.add(key)
+                shown.append(n)
+            if len(shown) == most:
+                break
+        return shown
+
+    def chance(self, one: Candidate) -> float:
+        """Return the chance of a take in the next ten minutes with any candidate, whether or not it is among the offered."""
+        mass = self.mass
+        place = self.places.index(one.place)
+        gathered = cells.gathered(mass, mass.sum(axis=0), self._matches(one), place, PACES.index(one.pace))
+        exposure = self._exposure(one) * math.exp(-self._tired[place])
+        return float(cells.worth(gathered, exposure, self._table)[1])
 
     def _worths(self, standing: Candidate | None) -> tuple[NDArray[np.int64], Array]:
         """What is worth a look, by number, and the rate and chances of each."""
@@ -304,7 +329,7 @@ def _kind_of(standing: Candidate | None, other: Candidate) -> StepKind:
         return "place" if standing is not None else "set-up"
     if other.rig != standing.rig:
         return "set-up"
-    if other.kinds != standing.kinds:
+    if (other.kinds, other.fly) != (standing.kinds, standing.fly):
         return "fly"
     if (other.count_s, other.hang_m) != (standing.count_s, standing.hang_m):
         return "depth"

@@ -144,7 +144,10 @@ def rates_of(gathered_: Any, exposures: Any, table: Any) -> Any:
 
 
 @compiled
-def _worth(gathered_: Any, exposure: Any, table: Any) -> Any:
+def worth(gathered_: Any, exposure: Any, table: Any) -> Any:
+    """Return for one exposure the expected rate, and for each number of minutes the chance of a take and that chance times
+    the rate it then has.
+    """
     rows = table.reshape(-1, table.shape[4], table.shape[5])
     binned = np.zeros((BINS, gathered_.shape[1]))
     for z in range(len(gathered_)):
@@ -197,6 +200,6 @@ def look(mass: Any, table: Any, groups: Any, kinds: Any, exposures: Any, now: in
         own = rates[first : groups[n, 3]]
         for c in _best_few(own, max(cuts[0] * own.max(), cuts[1] * rates.max()), int(cuts[2]), now - first):
             chosen[count] = first + c
-            out[count] = _worth(met[n], exposures[first + c], table)
+            out[count] = worth(met[n], exposures[first + c], table)
             count += 1
     return chosen[:count], out[:count]

@@ -47,7 +47,8 @@ class Candidate:
 
     `exposure` is the share of the fished time the fly is in each 0.2 m cell (sum 1), `fishing_share` how much of the clock
     the flies are fished, `up_m` and `down_m` how far a fish notices a fly above and below itself [m]. `count_s` [s] or
-    `hang_m` [m] is how the depth is set, `depth_m` [m] where it fishes in the mean.
+    `hang_m` [m] is how the depth is set, `depth_m` [m] where it fishes in the mean, `fly` what is on
+    the point by name.
     """
 
     key: str
@@ -64,6 +65,7 @@ class Candidate:
     count_s: float | None = None
     hang_m: float | None = None
     depth_m: float | None = None
+    fly: str = ""
 
     @property
     def mean_m(self) -> float:
@@ -112,7 +114,7 @@ class Costs:
         cost = self.place if other.place != standing.place else 0.0
         if other.rig != standing.rig:
             return cost + (self.rod if other.rod and other.rod in rigged and other.rod != standing.rod else self.rig)
-        if other.kinds != standing.kinds:
+        if (other.kinds, other.fly) != (standing.kinds, standing.fly):
             cost += self.fly
         if other.hang_m != standing.hang_m:
             cost += self.float_depth

@@ -1,0 +1,393 @@
+"""A day on the water so far, and what it says to do next: stretches fished, what others took, and the next step in words."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+from typing import Annotated, Literal
+
+from annotated_types import Ge, Gt, Le, MaxLen
+
+from stillthread.core.day.context import Context
+from stillthread.core.day.given import PlanInput
+from stillthread.core.day.paths import IN_MEMORY, Paths
+from stillthread.core.limits import Depth, Instant, Name, PlaceName, Said
+from stillthread.core.methods.retrieves import RETRIEVES
+from stillthread.core.plan.make import day_context, make_plan
+from stillthread.core.plan.model import Plan
+from stillthread.core.search.advisor import Advisor
+from stillthread.core.search.evidence import SEEN, evidence
+from stillthread.core.search.from_plan import SPREAD_M, Doing, Doings, pace_class, spread_over
+from stillthread.core.search.model import CELL_M, Candidate, Costs, Spell, Step, StepKind
+from stillthread.core.trout.belief import smallest_band
+from stillthread.core.vocabulary import Pace
+
+FIGHT_MIN = 2.5  # a fish takes the rod out of the water for so long: common practice, figure ours
+NEIGHBOUR_WEIGHT, OLD_WEIGHT = 0.5, 0.5
+LATER_MIN = 10.0
+SHORT_REST_MIN = 20.0
+HappeningKind = Literal["take", "pluck", "follow", "weed", "bottom"]
+
+
+@dataclass(frozen=True)
+class Happening:
+    """Something that happened on a stretch: so many minutes after its start, what, and on which fly."""
+
+    minute: Annotated[float, Ge(0), Le(1440)]
+    kind: HappeningKind
+    fly: Annotated[str, MaxLen(80)] = ""
+
+
+@dataclass(frozen=True)
+class Fished:
+    """A stretch fished, one's own or a partner's: when it began, how long [min], how, and what happened.
+
+    `set_up` names the plan's set-up where it was one; else the depths [m] say where the fly was.
+    """
+
+    began: Instant
+    minutes: Annotated[float, Ge(0), Le(1440)]
+    method: Annotated[str, MaxLen(40)]
+    place: PlaceName = ""
+    set_up: Annotated[str | None, MaxLen(120), Said("key of the plan's set-up")] = None
+    count_s: Annotated[int | None, Ge(0), Le(600)] = None
+    depth_m: Depth | None = None
+    low_m: Depth | None = None
+    high_m: Depth | None = None
+    pace: Pace | Literal["drift"] = "static"
+    flies: Annotated[tuple[Name, ...], MaxLen(10)] = ()
+    happened: Annotated[tuple[Happening, ...], MaxLen(500)] = ()
+    partner: bool = False
+
+
+@dataclass(frozen=True)
+class Seen:
+    """What was seen of a neighbour: so many takes in so many minutes; place, depth [m], method and fly where known."""
+
+    at: Instant
+    minutes: Annotated[float, Gt(0), Le(600)]
+    takes: Annotated[int, Ge(0), Le(100)]
+    place: PlaceName = ""
+    depth_m: Depth | None = None
+    pace: Pace | None = None
+    fly: Annotated[str, MaxLen(80)] = ""
+
+
+@dataclass(frozen=True)
+class Next:
+    """One thing to do next: in words, in the angler's numbers, with the chance of a take in ten minutes then and as now."""
+
+    kind: StepKind
+    words: str
+    doing: Doing | None
+    minutes: float
+    chance: float
+    chance_now: float
+    cost_min: float
+    reasons: tuple[str, ...] = ()
+
+
+@dataclass(frozen=True)
+class Tried:
+    """Minutes fished and takes at a depth [m] of a place."""
+
+    place: str
+    depth_m: float
+    minutes: float
+    takes: int
+
+
+@dataclass(frozen=True)
+class Advice:
+    """What is believed now, what to do next, and what the day's takes say."""
+
+    plan: Plan
+    places: tuple[str, ...]
+    mass: tuple[tuple[float, ...], ...]
+    place: str
+    band_m: tuple[float, float]
+    plan_right: float
+    next: tuple[Next, ...]
+    evidence: tuple[str, ...]
+    tried: tuple[Tried, ...]
+    since_take_min: float
+    stop: str = ""
+
+
+@dataclass(frozen=True)
+class SoFar:
+    """The day so far: stretches, neighbours, when conditions last changed, now, costs of changes, rods that stand ready."""
+
+    now: Instant
+    fished: tuple[Fished, ...] = ()
+    others: tuple[Seen, ...] = ()
+    changed: tuple[Instant, ...] = ()
+    costs: Costs = Costs()
+    rigged: frozenset[str] = frozenset()
+    minutes_left: float | None = None
+
+
+class _Laid:
+    """Evidence laid on a plan in the order of time."""
+
+    def __init__(self, doings: Doings, so_far: SoFar, minutes_left: float) -> None:
+        self.doings, self.so_far = doings, so_far
+        fished = {one.key: one for one in map(self.candidate, so_far.fished)}
+        candidates = list({**fished, **{one.candidate.key: one.candidate for one in doings.all}}.values())
+        self.advisor = Advisor.start(doings.belief, doings.kinds, candidates, so_far.costs, minutes_left)
+        self.standing: Candidate | None = None
+        self.partner: Candidate | None = None
+
+    def candidate(self, one: Fished) -> Candidate:
+        """The candidate a stretch was fished with: the plan's where it names one, else what its numbers say."""
+        belief = self.doings.belief
+        place = one.place if one.place in belief.places else belief.places[0]
+        kinds = self.doings.prey_kinds(one.flies)
+        here = [d for d in self.doings.all if d.place == place and d.pace == one.pace]
+        same = [d for d in here if d.set_up.key == one.set_up] or [d for d in here if d.set_up.method == one.method]
+        fly = one.flies[-1] if one.flies else ""
+        depth = one.depth_m if one.depth_m is not None else (same[0].depth_m if same else 1.0)
+        if same:
+            near = min(same, key=lambda d: (abs(d.depth_m - depth), d.flies != one.flies))
+            if abs(near.depth_m - depth) < SPREAD_M:
+                if near.flies == one.flies:
+                    return near.candidate
+                return replace(near.candidate, key=f"{near.candidate.key}|{fly}", kinds=kinds, fly=fly)
+        low = one.low_m if one.low_m is not None else depth - SPREAD_M
+        high = one.high_m if one.high_m is not None else depth + SPREAD_M
+        bed = belief.beds_m[belief.places.index(place)]
+        up, down = self.doings.reach(min(depth, bed))
+        return Candidate(
+            key=f"own|{place}|{one.method}|{depth:.1f}|{one.pace}|{fly}",
+            place=place,
+            method=same[0].candidate.method if same else one.method,
+            kinds=kinds,
+            pace=pace_class(one.pace),
+            exposure=spread_over(depth, low, high, bed),
+            up_m=up,
+            down_m=down,
+            rod=same[0].candidate.rod if same else "",
+            line=same[0].candidate.line if same else (one.set_up or ""),
+            count_s=one.count_s,
+            depth_m=depth,
+            fly=fly,
+        )
+
+    def lay(self, one: Fished) -> None:
+        """Lay a stretch on, in blocks that end where something happened or conditions changed."""
+        candidate = self.candidate(one)
+        marks = sorted(one.happened, key=lambda h: h.minute)
+        at, fighting = 0.0, 0.0
+        for mark in [*marks, None]:
+            end = min(mark.minute, one.minutes) if mark is not None else one.minutes
+            minutes = max(0.0, end - at - fighting)
+            spell = Spell(
+                candidate,
+                minutes,
+                takes=int(mark is not None and mark.kind == "take"),
+                plucks=int(mark is not None and mark.kind == "pluck"),
+                follows=int(mark is not None and mark.kind == "follow"),
+                weight=self.weight(one, at),
+            )
+            self.advisor.observe(spell, time_passes=not one.partner)
+            at, fighting = end, FIGHT_MIN if spell.takes else 0.0
+        if one.partner:
+            self.partner = candidate
+        else:
+            self.standing = candidate
+
+    def weight(self, one: Fished, minute: float) -> float:
+        """How much a stretch says: less from before conditions changed."""
+        when = one.began.timestamp() + 60 * minute
+        changes = sum(1 for change in self.so_far.changed if change.timestamp() > when)
+        return float(OLD_WEIGHT**changes)
+
+    def lay_seen(self, one: Seen) -> None:
+        """Lay what was seen of a neighbour: half the weight; what is not known fits everything."""
+        belief = self.doings.belief
+        place = one.place if one.place in belief.places else ""
+        bed = max(belief.beds_m)
+        depth = one.depth_m
+        count = max(1, round(bed / CELL_M))
+        exposure = spread_over(depth, depth - 0.5, depth + 0.5, bed) if depth is not None else (1.0 / count,) * count
+        up, down = self.doings.reach(depth if depth is not None else 1.0)
+        candidate = Candidate(
+            key="seen",
+            place=place,
+            method=SEEN,
+            kinds=self.doings.prey_kinds((one.fly,)) or tuple(kind.name for kind in self.doings.kinds),
+            pace=pace_class(one.pace or "hand-twist"),
+            exposure=exposure,
+            up_m=up,
+            down_m=down,
+        )
+        self.advisor.observe(Spell(candidate, one.minutes, one.takes, weight=NEIGHBOUR_WEIGHT), time_passes=False)
+
+
+def advise(given: PlanInput, so_far: SoFar, paths: Paths = IN_MEMORY, plan: Plan | None = None) -> Advice:
+    """Return what to do next on a day, from its plan and everything fished so far; the order of arrival does not matter.
+
+    The plan is made anew for `given`, whose reading and hour are those of now, unless it is handed in. Where it offers no set-up (warm water under
+    catch and release, say) the advice is to stop, with the reason. Raises InputError where the plan does.
+    """
+    plan = plan if plan is not None else make_plan(given, paths)
+    context, _ = day_context(given, paths)
+    doings = Doings(plan, context)
+    if not doings.all:
+        return _stopped(plan, doings)
+    told = sorted(so_far.fished, key=lambda one: (one.began, one.partner, one.minutes))
+    gone = (so_far.now - told[0].began).total_seconds() / 60 if told else 0.0
+    left = so_far.minutes_left if so_far.minutes_left is not None else max(0.0, 60 * given.session_h - gone)
+    laid = _Laid(doings, so_far, left + gone)
+    both = sorted(
+        [(one.began, 0, one) for one in told] + [(one.at, 1, one) for one in so_far.others], key=lambda x: x[:2]
+    )
+    for _, _, one in both:
+        if isinstance(one, Fished):
+            laid.lay(one)
+        else:
+            laid.lay_seen(one)
+    laid.advisor.minutes_left = left
+    return _advice(plan, context, doings, laid, so_far, tuple(told))
+
+
+def _stopped(plan: Plan, doings: Doings) -> Advice:
+    why = next((c.sentence for c in plan.cautions if c.level == "stop"), "") or next(
+        (one.reason for one in plan.ruled_out), "Nothing can be fished here as things stand."
+    )
+    return Advice(
+        plan=plan,
+        places=doings.belief.places,
+        mass=doings.belief.mass,
+        place=plan.chosen.place.name,
+        band_m=smallest_band(plan.chosen, 0.8),
+        plan_right=1.0,
+        next=(Next("stop", f"Stop: {why}", None, 0.0, 0.0, 0.0, 0.0, (why,)),),
+        evidence=(),
+        tried=(),
+        since_take_min=0.0,
+        stop=why,
+    )
+
+
+def _advice(
+    plan: Plan, context: Context, doings: Doings, laid: _Laid, so_far: SoFar, told: tuple[Fished, ...]
+) -> Advice:
+    advisor, standing = laid.advisor, laid.standing
+    steps = advisor.advise(standing, so_far.rigged, laid.partner)
+    now = advisor.chance(standing) if standing is not None else 0.0
+    mass = advisor.by_depth()
+    place = standing.place if standing is not None else steps[0].candidate.place
+    tried = _tried(told, laid)
+    since = _since_take(told)
+    return Advice(
+        plan=plan,
+        places=doings.belief.places,
+        mass=mass,
+        place=place,
+        band_m=_band(mass[doings.belief.places.index(place)], 0.8),
+        plan_right=1.0 - advisor.uniform,
+        next=tuple(_said(step, standing, doings, now, since, told) for step in steps),
+        evidence=evidence(advisor.tried),
+        tried=tried,
+        since_take_min=since,
+    )
+
+
+def _band(mass: tuple[float, ...], share: float) -> tuple[float, float]:
+    total = sum(mass)
+    best, top = (0, len(mass)), 0
+    run = 0.0
+    for bottom, part in enumerate(mass):
+        run += part
+        while run - mass[top] >= share * total - 1e-12:
+            run -= mass[top]
+            top += 1
+        if run >= share * total - 1e-12 and bottom + 1 - top < best[1] - best[0]:
+            best = (top, bottom + 1)
+    return round(best[0] * CELL_M, 1), round(best[1] * CELL_M, 1)
+
+
+def _tried(told: tuple[Fished, ...], laid: _Laid) -> tuple[Tried, ...]:
+    found: dict[tuple[str, float], list[float]] = {}
+    for one in told:
+        candidate = laid.candidate(one)
+        depth = round(candidate.mean_m * 2) / 2
+        row = found.setdefault((candidate.place, depth), [0.0, 0.0])
+        row[0] += one.minutes
+        row[1] += sum(1 for h in one.happened if h.kind == "take")
+    return tuple(Tried(place, depth, row[0], int(row[1])) for (place, depth), row in sorted(found.items()))
+
+
+def _since_take(told: tuple[Fished, ...]) -> float:
+    """Minutes fished since the last take, one's own."""
+    since = 0.0
+    for one in told:
+        if one.partner:
+            continue
+        takes = [h.minute for h in one.happened if h.kind == "take"]
+        since = one.minutes - max(takes) if takes else since + one.minutes
+    return since
+
+
+def _said(
+    step: Step, standing: Candidate | None, doings: Doings, now: float, since: float, told: tuple[Fished, ...]
+) -> Next:
+    """A step in words, with why."""
+    doing = doings.by_key.get(step.candidate.key)
+    return Next(
+        kind=step.kind,
+        words=_words(step, standing, doing, doings),
+        doing=doing,
+        minutes=step.minutes,
+        chance=step.chance,
+        chance_now=now,
+        cost_min=step.cost,
+        reasons=_why(step, now, since, told),
+    )
+
+
+def _words(step: Step, standing: Candidate | None, doing: Doing | None, doings: Doings) -> str:
+    one = step.candidate
+    depth = f"{one.mean_m:.1f} m"
+    flies = doing.flies[-1] if doing is not None else ", ".join(doings.food_word(kind) for kind in one.kinds)
+    if step.kind == "stay":
+        return f"Stay: {step.minutes:.0f} more minutes."
+    if step.kind == "depth" and one.hang_m is not None:
+        return f"Move the float: {one.hang_m:.1f} m."
+    if step.kind == "depth":
+        before = standing.count_s if standing is not None else None
+        start = f"Count {before:.0f} → {one.count_s:.0f} s" if before is not None else f"Count {one.count_s:.0f} s"
+        return f"{start}: about {depth}."
+    if step.kind == "pace" and doing is not None:
+        return f"Same depth, another pace: {_pace_words(doing)}."
+    if step.kind == "fly":
+        counted = f", count {one.count_s:.0f} s" if one.count_s is not None else ""
+        return f"{flies} on the point{counted}, about {depth}."
+    title = doing.set_up.title if doing is not None else one.method
+    how = (
+        f"float at {one.hang_m:.1f} m"
+        if one.hang_m is not None
+        else f"count {one.count_s:.0f} s, about {depth}"
+        if one.count_s is not None
+        else depth
+    )
+    where = f"Move to {one.place}. " if step.kind == "place" else ""
+    return f"{where}{title}: {how}, {flies}."
+
+
+def _pace_words(doing: Doing) -> str:
+    one = RETRIEVES.get(doing.pace)
+    words = one.words if one is not None else doing.pace
+    return words[0].lower() + words[1:]
+
+
+def _why(step: Step, now: float, since: float, told: tuple[Fished, ...]) -> tuple[str, ...]:
+    """Why a step: the chance it gives and what it stands against."""
+    found = [f"A take in the next ten minutes: {100 * step.chance:.0f} %, and {100 * now:.0f} % going on as now."]
+    if step.kind == "stay" and since <= LATER_MIN and any(h.kind == "take" for one in told for h in one.happened):
+        found.append("A fish took here minutes ago: what took it is still right.")
+    elif since >= SHORT_REST_MIN:
+        found.append(f"{since:.0f} minutes without a take.")
+    if step.cost > 0:
+        found.append(f"The change takes about {step.cost:.0f} min; that is reckoned in.")
+    return tuple(found)

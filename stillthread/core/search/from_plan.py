@@ -1,0 +1,204 @@
+"""From a plan to a search: what is believed, and everything an angler can do now with what the plan shows and the box holds."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass, replace
+
+import numpy as np
+
+from stillthread.core.casts.track import CastResult
+from stillthread.core.day.context import Context
+from stillthread.core.day.paths import pull_of
+from stillthread.core.food.catalogue import BY_KEY
+from stillthread.core.methods.model import Rung, SetUp
+from stillthread.core.methods.retrieves import RETRIEVES
+from stillthread.core.plan.model import Plan
+from stillthread.core.search.model import CELL_M, MOST_PLACES, Belief, Candidate, Kind, PaceClass
+from stillthread.core.trout.belief import PlaceBelief, knows_nothing
+from stillthread.core.trout.notice import BELOW_REACH_M, upward_reach_m
+from stillthread.core.trout.reach import CAST_S
+
+MOST_KINDS = 4
+WORTH_A_PLACE = 0.04  # share of the belief from which a place is reckoned with
+# How much of the clock a way fishes that the thread does not run: common practice, figures ours.
+SHARES = {"float": 0.8, "dry": 0.7}
+WAY_SHARE = 0.6
+SPREAD_M = 0.3
+# The search's bell falls to 1/e where the noticing kernel's falls to exp(-1/2).
+BELL = math.sqrt(2.0)
+SLOW_UP_TO_M_S = 0.1  # a pace up to this is slow, faster is fast: between strips and long pulls
+
+
+@dataclass(frozen=True)
+class Doing:
+    """What a candidate is in the angler's terms: the set-up, and its count, hang, pace and flies."""
+
+    candidate: Candidate
+    set_up: SetUp
+    place: str
+    flies: tuple[str, ...]
+    pace: str
+    count_s: int | None
+    hang_m: float | None
+    depth_m: float
+    lift_off_s: float | None = None
+
+
+def pace_class(pace: str) -> PaceClass:
+    """Return how fast a retrieve is to a fish: still, slow or fast, by its key."""
+    one = RETRIEVES.get(pace)
+    if one is None or one.kind in ("static", "drift") or one.speed_m_s < 0.02:
+        return "static"
+    return "slow" if one.speed_m_s <= SLOW_UP_TO_M_S else "fast"
+
+
+def _by_cell(belief: PlaceBelief) -> tuple[float, ...]:
+    per = round(CELL_M / 0.1)
+    padded = np.pad(belief.mass, (0, -len(belief.mass) % per))
+    return tuple(float(v) for v in padded.reshape(-1, per).sum(axis=1))
+
+
+def belief_of(plan: Plan, context: Context) -> Belief:
+    """Return the plan's belief in the search's cells, for the places worth reckoning with."""
+    ranked = sorted(plan.beliefs, key=lambda b: -b.share)
+    chosen = [b for b in ranked if b is plan.chosen or b.share >= WORTH_A_PLACE][:MOST_PLACES]
+    if plan.chosen not in chosen:
+        chosen[-1] = plan.chosen
+    total = sum(b.share for b in chosen)
+    return Belief(
+        places=tuple(b.place.name for b in chosen),
+        beds_m=tuple(len(_by_cell(b)) * CELL_M for b in chosen),
+        mass=tuple(tuple(v / total for v in _by_cell(b)) for b in chosen),
+        read=not knows_nothing(context.given.reading, context.given.sightings),
+    )
+
+
+def kinds_of(context: Context) -> tuple[Kind, ...]:
+    """Return the foods a fly may have to stand for, likeliest first."""
+    ranked = sorted(context.food.share.items(), key=lambda item: -item[1])[:MOST_KINDS]
+    return tuple(Kind(key, share) for key, share in ranked if share > 0)
+
+
+def spread_over(depth_m: float, low_m: float, high_m: float, bed_m: float) -> tuple[float, ...]:
+    """Return a share of time by cell about a depth [m], within a band [m]; for ways and stretches the thread is not asked for."""
+    count = max(1, round(bed_m / CELL_M))
+    z = (np.arange(count) + 0.5) * CELL_M
+    wide = max(SPREAD_M, (high_m - low_m) / 2.56)
+    weight = np.exp(-0.5 * ((z - min(depth_m, bed_m)) / wide) ** 2)
+    return tuple(float(v) for v in weight / weight.sum())
+
+
+def _exposure(result: CastResult, bed_m: float) -> tuple[float, ...]:
+    """The share of the fished time of the point fly in each cell."""
+    middles, seconds = result.point.exposure(result.countdown_s, result.end_s)
+    cells = np.zeros(max(1, round(bed_m / CELL_M)))
+    np.add.at(cells, np.minimum((middles / CELL_M).astype(int), len(cells) - 1), seconds)
+    return tuple(float(v) for v in cells / max(float(cells.sum()), 1e-9))
+
+
+class Doings:
+    """Everything that can be done now with a plan, in the search's terms and the angler's."""
+
+    def __init__(self, plan: Plan, context: Context) -> None:
+        """Work the candidates out."""
+        self.plan, self.context = plan, context
+        self.belief, self.kinds = belief_of(plan, context), kinds_of(context)
+        self._beds = dict(zip(self.belief.places, self.belief.beds_m, strict=True))
+        self._kinds = {kind.name for kind in self.kinds}
+        self._prey = {fly.name: fly.prey for fly in context.given.flies}
+        self.all = tuple(one for set_up in plan.set_ups for one in self._of(set_up))
+        self.by_key = {one.candidate.key: one for one in self.all}
+
+    def prey_kinds(self, flies: tuple[str, ...]) -> tuple[str, ...]:
+        """Return which of the foods a team of flies stands for."""
+        return tuple(sorted({prey for fly in flies for prey in self._prey.get(fly, ())} & self._kinds))
+
+    def reach(self, depth_m: float) -> tuple[float, float]:
+        """Return how far above and below itself a fish notices a fly at a depth [m], as the search's bell has it."""
+        context = self.context
+        return BELL * upward_reach_m(context.light.secchi_m, context.light.at(depth_m)), BELL * BELOW_REACH_M
+
+    def _of(self, set_up: SetUp) -> list[Doing]:
+        """A set-up as it stands, at its rungs, at its other paces, with other flies, at every place deep enough for it."""
+        teams = [tuple(f.fly.name for f in set_up.flies)]
+        teams += [(*teams[0][:-1], name) for name, _ in set_up.changes.next_flies]
+        found = []
+        for place in self.belief.places:
+            if self._beds[place] < set_up.target_m + 0.3 and place != set_up.place:
+                continue
+            for depth in self._depths(set_up):
+                found += [self._doing(set_up, place, team, depth) for team in teams]
+        return found
+
+    def _depths(self, set_up: SetUp) -> list[tuple[Rung, str, tuple[float, ...], float]]:
+        """Counts, hangs and paces it can be fished at: rung, pace, exposure by cell, share of the clock fished."""
+        own = Rung(set_up.count_s, set_up.float_hang_m, set_up.target_m)
+        rungs = list(set_up.ladder) or [own]
+        if all((r.count_s, r.float_hang_m) != (own.count_s, own.float_hang_m) for r in rungs):
+            rungs.append(own)
+        found = [(rung, *self._fished(set_up, rung)) for rung in rungs]
+        if set_up.rig is not None and set_up.cast is not None and set_up.float_hang_m is None:
+            for key in set_up.changes.next_paces:
+                path = self.context.paths.screened(set_up.rig, replace(set_up.cast, pull=pull_of(RETRIEVES[key])))
+                found.append((own, key, _exposure(path, self.context.bed_m), _share(path)))
+        return found
+
+    def _fished(self, set_up: SetUp, rung: Rung) -> tuple[str, tuple[float, ...], float]:
+        pace = rung.pace or set_up.retrieve.key
+        if set_up.rig is None or set_up.cast is None or set_up.float_hang_m is not None or rung.count_s is None:
+            lifted = max(0.0, set_up.target_m - (set_up.estimate_m or set_up.target_m))
+            middle = max(rung.depth_m - lifted / 2, 0.05)
+            exposure = spread_over(middle, middle - SPREAD_M, middle + SPREAD_M, self.context.bed_m)
+            return pace, exposure, SHARES.get(set_up.method, WAY_SHARE)
+        cast = replace(set_up.cast, countdown_s=float(rung.count_s))
+        if rung.pace is not None:
+            cast = replace(cast, pull=pull_of(RETRIEVES[rung.pace]))
+        if rung.lift_off_s is not None:
+            cast = replace(cast, most_s=rung.lift_off_s, hold_s=rung.lift_off_s)
+        path = self.context.paths.screened(set_up.rig, cast)
+        return pace, _exposure(path, self.context.bed_m), _share(path)
+
+    def _doing(
+        self, set_up: SetUp, place: str, team: tuple[str, ...], depth: tuple[Rung, str, tuple[float, ...], float]
+    ) -> Doing:
+        rung, pace, exposure, share = depth
+        up, down = self.reach(rung.depth_m)
+        rod = str(set_up.rod) if set_up.rod is not None else ""
+        candidate = Candidate(
+            key=f"{place}|{set_up.key}|{rung.count_s}|{rung.float_hang_m}|{pace}|{'+'.join(team)}",
+            place=place,
+            method=f"{set_up.method}.{set_up.style}",
+            kinds=self.prey_kinds(team),
+            pace=pace_class(pace),
+            exposure=exposure,
+            fishing_share=share,
+            up_m=up,
+            down_m=down,
+            rod=rod,
+            line=set_up.line.key,
+            count_s=rung.count_s,
+            hang_m=rung.float_hang_m,
+            depth_m=rung.depth_m,
+            fly=team[-1],
+        )
+        return Doing(
+            candidate=candidate,
+            set_up=set_up,
+            place=place,
+            flies=team,
+            pace=pace,
+            count_s=rung.count_s,
+            hang_m=rung.float_hang_m,
+            depth_m=rung.depth_m,
+            lift_off_s=rung.lift_off_s,
+        )
+
+    def food_word(self, kind: str) -> str:
+        """Return what a food is called."""
+        return BY_KEY[kind].name.lower() if kind in BY_KEY else kind
+
+
+def _share(path: CastResult) -> float:
+    """How much of the clock a cast's flies are fished, casting and counting taken off."""
+    return max(0.05, (path.end_s - path.countdown_s) / (path.end_s + CAST_S))

@@ -1,0 +1,147 @@
+"""The advise document: a plan, the day so far, and what to do next. Mirrors docs/contracts."""
+
+from __future__ import annotations
+
+from typing import Annotated, Literal
+
+from annotated_types import Ge, Le, MaxLen
+
+from stillthread.core.day.paths import IN_MEMORY, Paths
+from stillthread.core.limits import Instant, Said
+from stillthread.core.plan.model import Plan
+from stillthread.core.search.day import Advice, Fished, Next, Seen, SoFar, advise
+from stillthread.core.search.model import CELL_M, Costs, StepKind
+from stillthread.documents.plan import PlanRequest, plan_input_from
+from stillthread.documents.strict import Fraction, Hundredths, Strict, Tenths, Whole
+
+
+class Change(Strict):
+    """When conditions changed: what was fished before says less. The plan's own reading is that of now."""
+
+    at: Instant
+    what: Annotated[str, MaxLen(120)] = ""
+
+
+class SoFarBody(Strict):
+    """The day so far, as it was fished and seen."""
+
+    fished: Annotated[tuple[Fished, ...], MaxLen(300)] = ()
+    others: Annotated[tuple[Seen, ...], MaxLen(100)] = ()
+    changes: Annotated[tuple[Change, ...], MaxLen(50)] = ()
+    costs: Costs = Costs()
+    standing: Annotated[tuple[str, ...], MaxLen(4), Said("numbers of the rods that stand rigged")] = ()
+    minutes_left: Annotated[float | None, Ge(0), Le(1440), Said("left out = the plan's session")] = None
+    now: Instant
+
+
+class AdviseRequest(SoFarBody):
+    """A day on the go: what `./still advise` reads."""
+
+    version: Literal[1] = 1
+    plan: Annotated[PlanRequest, Said("the plan document with the reading of now")]
+
+
+class StepOut(Strict):
+    """One thing to do next, with its chance of a take in ten minutes against going on as now."""
+
+    kind: StepKind
+    words: str
+    place: str
+    set_up: Annotated[str | None, Said("key of the plan's set-up")]
+    count_s: int | None
+    float_hang_m: Hundredths | None
+    depth_m: Hundredths | None
+    pace: str
+    flies: tuple[str, ...]
+    minutes: Whole
+    chance: Fraction
+    chance_now: Fraction
+    cost_min: Tenths
+    reasons: tuple[str, ...]
+
+
+class PlaceNow(Strict):
+    """The belief at a place now: mass by 0.2 m cell; all places together sum to 1."""
+
+    place: str
+    cell_m: Tenths = CELL_M
+    mass: tuple[Fraction, ...]
+
+
+class TriedOut(Strict):
+    """Minutes fished and takes near a depth of a place."""
+
+    place: str
+    depth_m: Tenths
+    minutes: Whole
+    takes: int
+
+
+class AdviseAnswer(Strict):
+    """What `./still advise` prints: the belief now, what to do next and why, what the takes say, what was tried."""
+
+    version: Literal[1] = 1
+    belief: tuple[PlaceNow, ...]
+    place: str
+    band_top_m: Annotated[Tenths, Said("four fifths of the belief at the place")]
+    band_bottom_m: Tenths
+    plan_right: Annotated[Fraction, Said("weight of 'the plan was right'")]
+    next: tuple[StepOut, ...]
+    evidence: tuple[str, ...]
+    tried: tuple[TriedOut, ...]
+    since_take_min: Whole
+    stop: str = ""
+
+
+def _step_out(one: Next) -> StepOut:
+    doing = one.doing
+    return StepOut(
+        kind=one.kind,
+        words=one.words,
+        place=doing.place if doing else "",
+        set_up=doing.set_up.key if doing else None,
+        count_s=doing.count_s if doing else None,
+        float_hang_m=doing.hang_m if doing else None,
+        depth_m=doing.depth_m if doing else None,
+        pace=doing.pace if doing else "",
+        flies=doing.flies if doing else (),
+        minutes=one.minutes,
+        chance=one.chance,
+        chance_now=one.chance_now,
+        cost_min=one.cost_min,
+        reasons=one.reasons,
+    )
+
+
+def so_far_from(doc: SoFarBody) -> SoFar:
+    """Return the day so far as the core has it."""
+    return SoFar(
+        now=doc.now,
+        fished=doc.fished,
+        others=doc.others,
+        changed=tuple(change.at for change in doc.changes),
+        costs=doc.costs,
+        rigged=frozenset(doc.standing),
+        minutes_left=doc.minutes_left,
+    )
+
+
+def advise_answer(advice: Advice) -> AdviseAnswer:
+    """Return the core's advice as the document."""
+    return AdviseAnswer(
+        belief=tuple(PlaceNow(place=p, mass=m) for p, m in zip(advice.places, advice.mass, strict=True)),
+        place=advice.place,
+        band_top_m=advice.band_m[0],
+        band_bottom_m=advice.band_m[1],
+        plan_right=advice.plan_right,
+        next=tuple(_step_out(one) for one in advice.next),
+        evidence=advice.evidence,
+        tried=tuple(TriedOut(place=t.place, depth_m=t.depth_m, minutes=t.minutes, takes=t.takes) for t in advice.tried),
+        since_take_min=advice.since_take_min,
+        stop=advice.stop,
+    )
+
+
+def answer(doc: AdviseRequest, paths: Paths = IN_MEMORY, plan: Plan | None = None) -> AdviseAnswer:
+    """Return the answer to an advise document. Raises InputError with every fault by path."""
+    return advise_answer(advise(plan_input_from(doc.plan), so_far_from(doc), paths, plan))

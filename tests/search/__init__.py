@@ -1,0 +1,1 @@
+"""The search: its belief, its advice, and the document."""
