@@ -48,9 +48,14 @@ class StepOut(Strict):
     words: str
     place: str
     set_up: Annotated[str | None, Said("key of the plan's set-up")]
+    method: str
+    title: str
+    line_title: str
     count_s: int | None
     float_hang_m: Hundredths | None
     depth_m: Hundredths | None
+    low_m: Annotated[Hundredths | None, Said("where the point fly may really be")]
+    high_m: Hundredths | None
     pace: str
     flies: tuple[str, ...]
     minutes: Whole
@@ -95,14 +100,20 @@ class AdviseAnswer(Strict):
 
 def _step_out(one: Next) -> StepOut:
     doing = one.doing
+    by = doing.depth_m - doing.set_up.target_m if doing else 0.0
     return StepOut(
         kind=one.kind,
         words=one.words,
         place=doing.place if doing else "",
         set_up=doing.set_up.key if doing else None,
+        method=doing.set_up.method if doing else "",
+        title=doing.set_up.title if doing else "",
+        line_title=doing.set_up.line.title if doing else "",
         count_s=doing.count_s if doing else None,
         float_hang_m=doing.hang_m if doing else None,
         depth_m=doing.depth_m if doing else None,
+        low_m=max(0.0, doing.set_up.low_m + by) if doing else None,
+        high_m=max(0.0, doing.set_up.high_m + by) if doing else None,
         pace=doing.pace if doing else "",
         flies=doing.flies if doing else (),
         minutes=one.minutes,

@@ -3,13 +3,15 @@
 from __future__ import annotations
 
 import uuid
+from typing import Annotated
 
 from django.http import HttpRequest, HttpResponse
-from ninja import Router
+from ninja import Query, Router
 
+from stillthread.documents.advise import AdviseAnswer
 from stillthread.documents.plan_answer import PlanAnswer
 from stillthread.outings.schemas import OutingOut
-from stillthread.plans import box_services, outing_calendar, services
+from stillthread.plans import box_services, next_services, outing_calendar, services
 from stillthread.plans.box_schemas import BoxTodayOut, TieListBody, TieListOut
 from stillthread.plans.models import Plan
 from stillthread.plans.schemas import CalendarBody, PlanBody, PlanOut, SchoolsOut, StartBody
@@ -30,6 +32,14 @@ def schools(request: HttpRequest) -> SchoolsOut:
 def preview(request: HttpRequest, payload: PlanBody) -> PlanAnswer:
     """Compute a plan without keeping it; given up (409) when the same page asks for another meanwhile."""
     return services.preview(request.user, payload, newest(request))
+
+
+@router.get("/outings/{outing_id}/next", response={200: AdviseAnswer, **FAILURES})
+def what_next(
+    request: HttpRequest, outing_id: uuid.UUID, hours: Annotated[float, Query(ge=0.5, le=18)] = 4.0
+) -> AdviseAnswer:
+    """Return what to do next in an outing on the go, and why."""
+    return next_services.next_for(request.user, outing_id, hours)
 
 
 @router.put("/plans/{plan_id}", response={200: PlanOut, **FAILURES})

@@ -416,6 +416,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/outings/{outing_id}/next": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * What Next
+         * @description Return what to do next in an outing on the go, and why.
+         */
+        get: operations["stillthread_plans_api_what_next"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/outings/{outing_id}/spells/{spell_id}": {
         parameters: {
             query?: never;
@@ -1296,6 +1316,47 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /**
+         * AdviseAnswer
+         * @description What `./still advise` prints: the belief now, what to do next and why, what the takes say, what was tried.
+         */
+        AdviseAnswer: {
+            /** Band Bottom M */
+            band_bottom_m: number;
+            /**
+             * Band Top M
+             * @description four fifths of the belief at the place
+             */
+            band_top_m: number;
+            /** Belief */
+            belief: components["schemas"]["PlaceNow"][];
+            /** Evidence */
+            evidence: string[];
+            /** Next */
+            next: components["schemas"]["StepOut"][];
+            /** Place */
+            place: string;
+            /**
+             * Plan Right
+             * @description weight of 'the plan was right'
+             */
+            plan_right: number;
+            /** Since Take Min */
+            since_take_min: number;
+            /**
+             * Stop
+             * @default
+             */
+            stop: string;
+            /** Tried */
+            tried: components["schemas"]["TriedOut"][];
+            /**
+             * Version
+             * @default 1
+             * @constant
+             */
+            version: 1;
+        };
         /**
          * AheadOut
          * @description A stop or a caution the day brings, and the instant from which it holds.
@@ -3403,6 +3464,21 @@ export interface components {
             name: string;
         };
         /**
+         * PlaceNow
+         * @description The belief at a place now: mass by 0.2 m cell; all places together sum to 1.
+         */
+        PlaceNow: {
+            /**
+             * Cell M
+             * @default 0.2
+             */
+            cell_m: number;
+            /** Mass */
+            mass: number[];
+            /** Place */
+            place: string;
+        };
+        /**
          * PlaceWindOut
          * @description The wind at one place.
          */
@@ -5042,6 +5118,59 @@ export interface components {
             text: string;
         };
         /**
+         * StepOut
+         * @description One thing to do next, with its chance of a take in ten minutes against going on as now.
+         */
+        StepOut: {
+            /** Chance */
+            chance: number;
+            /** Chance Now */
+            chance_now: number;
+            /** Cost Min */
+            cost_min: number;
+            /** Count S */
+            count_s: number | null;
+            /** Depth M */
+            depth_m: number | null;
+            /** Flies */
+            flies: string[];
+            /** Float Hang M */
+            float_hang_m: number | null;
+            /** High M */
+            high_m: number | null;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "stay" | "depth" | "pace" | "fly" | "set-up" | "place" | "stop";
+            /** Line Title */
+            line_title: string;
+            /**
+             * Low M
+             * @description where the point fly may really be
+             */
+            low_m: number | null;
+            /** Method */
+            method: string;
+            /** Minutes */
+            minutes: number;
+            /** Pace */
+            pace: string;
+            /** Place */
+            place: string;
+            /** Reasons */
+            reasons: string[];
+            /**
+             * Set Up
+             * @description key of the plan's set-up
+             */
+            set_up: string | null;
+            /** Title */
+            title: string;
+            /** Words */
+            words: string;
+        };
+        /**
          * StoredOut
          * @description How many rows were stored.
          */
@@ -5307,6 +5436,20 @@ export interface components {
             position: string;
             /** T S */
             t_s: number[];
+        };
+        /**
+         * TriedOut
+         * @description Minutes fished and takes near a depth of a place.
+         */
+        TriedOut: {
+            /** Depth M */
+            depth_m: number;
+            /** Minutes */
+            minutes: number;
+            /** Place */
+            place: string;
+            /** Takes */
+            takes: number;
         };
         /**
          * TrollingOut
@@ -7648,6 +7791,84 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+        };
+    };
+    stillthread_plans_api_what_next: {
+        parameters: {
+            query?: {
+                hours?: number;
+            };
+            header?: never;
+            path: {
+                outing_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AdviseAnswer"];
+                };
             };
             /** @description Bad Request */
             400: {

@@ -11,7 +11,7 @@ import { useRunning } from "../../lib/running";
 import { useReader } from "../../lib/session";
 import { clockText, hoursText, isToday } from "../../lib/time";
 import { bandText, depthText, FOOT_M } from "../../lib/units";
-import { type Outing, type Spell, TAKE_KINDS } from "../../offline/overlay";
+import { type Outing, openTake, type Spell, TAKE_KINDS } from "../../offline/overlay";
 import { Button } from "../../ui/controls";
 import { useDone } from "../../ui/UndoBar";
 import { Clock, FlyLayer, nowDepth, useAwake, useElapsed } from "./Clock";
@@ -19,8 +19,10 @@ import { RigNote } from "./RigNote";
 import { words } from "./strings";
 import { useAhead } from "./useAhead";
 import { type Kind, useFishing } from "./useFishing";
+import { liveBelief, spellOf, useNext } from "./useNext";
 
 const ChangeSheet = lazy(() => import("./ChangeSheet"));
+const NextStrip = lazy(() => import("./NextStrip"));
 const FishSheet = lazy(() => import("./FishSheet"));
 const KINDS: Kind[] = ["take", "landed", "pluck", "lost", "follow", "weed", "bottom", "blank"];
 
@@ -71,13 +73,27 @@ function OnTheWater({ id }: { id: string }) {
   return <Boat fishing={fishing} outing={outing} spell={spell} />;
 }
 
-function Tally({ outing }: { outing: Outing }) {
+/** The minutes of this stretch and since the last take, by the clock on the wall. */
+function useMinutes(outing: Outing, spell: Spell) {
+  const [, tick] = useState(0);
+  useEffect(() => {
+    const timer = setInterval(() => tick((n) => n + 1), 15_000);
+    return () => clearInterval(timer);
+  }, []);
+  const ago = (at: string) => Math.max(0, Math.floor((Date.now() - new Date(at).getTime()) / 60_000));
+  const takes = outing.events.filter((e) => TAKE_KINDS.includes(e.kind)).map((e) => e.occurred_at);
+  const last = takes.sort().at(-1);
+  return { here: ago(spell.started_at), since: last ? ago(last) : null };
+}
+
+function Tally({ outing, spell }: { outing: Outing; spell: Spell }) {
+  const { here, since } = useMinutes(outing, spell);
   const takes = outing.events.filter((e) => TAKE_KINDS.includes(e.kind)).length;
   const landed = outing.events.filter((e) => e.kind === "landed").length;
   const hours = (Date.now() - new Date(outing.started_at).getTime()) / 3_600_000;
   return (
     <p className="text-soft" data-testid="tally">
-      {words.tally(takes, landed, hoursText(hours))}
+      {words.tally(takes, landed, hoursText(hours))}. {words.here(here, since)}
     </p>
   );
 }
@@ -186,7 +202,10 @@ function Boat({ fishing, outing, spell }: BoatProps) {
     void import("./FishSheet");
   }, []);
   useAwake(fishing.castAt !== null);
-  const belief = outing.plan ? chosenBelief(outing.plan) : undefined;
+  const advice = useNext(outing, spell).data;
+  const planned = outing.plan ? chosenBelief(outing.plan) : undefined;
+  const belief = liveBelief(advice, spell.place || planned?.place || "", planned);
+  const playing = openTake(outing, spell.id) !== undefined;
   const at = nowDepth(fishing.setUp, spell, elapsed);
   const counted =
     fishing.setUp && spell.count_s != null ? depthAt(fishing.setUp.sink_table, spell.count_s).depth : null;
@@ -226,8 +245,17 @@ function Boat({ fishing, outing, spell }: BoatProps) {
         <div>
           <Stops warned={warned} zone={outing.time_zone} />
           <h1 className="text-[1.25rem] wide:text-[1.6rem]">{say(spell.title)}</h1>
-          <Tally outing={outing} />
+          <Tally outing={outing} spell={spell} />
         </div>
+        {advice && (
+          <Suspense>
+            <NextStrip
+              advice={advice}
+              playing={playing}
+              onTake={(step) => fishing.change(spellOf(step, outing), words.nextTitle)}
+            />
+          </Suspense>
+        )}
         <Clock setUp={fishing.setUp} spell={spell} elapsed={elapsed} onCast={fishing.startClock} />
         <DepthButtons fishing={fishing} spell={spell} />
         <div className="grid grid-cols-2 gap-1.5">

@@ -32,6 +32,18 @@ export const words = {
   },
   tally: (takes: number, landed: number, time: string) =>
     `${takes} ${takes === 1 ? "take" : "takes"}, ${landed} landed in ${time}`,
+  here: (min: number, since: number | null) =>
+    `${min} min at this${since === null ? "" : `, ${since} min since a take`}`,
+  nextTitle: "Next",
+  chance: (p: number) => `A take in ten minutes: ${p} %`,
+  chanceNow: (p: number) => ` (${p} % as now)`,
+  costs: (min: number) => `; costs ${min} min`,
+  doIt: "Do it",
+  doThis: "Do this",
+  whyNext: "Why, and what else",
+  otherSteps: "Or",
+  notNow: "Not now: ask again in five minutes",
+  planDoubted: "The day does not look as the plan said: it counts for less than half now.",
   depthLabel: "Depth",
   shallower: "Shallower",
   deeper: "Deeper",

@@ -1,0 +1,115 @@
+"""What to do next in an outing on the go: its stretches laid on a plan made for now."""
+
+from __future__ import annotations
+
+import uuid
+from collections import OrderedDict
+from datetime import datetime, timedelta
+from threading import Lock
+from typing import Any
+
+from django.utils import timezone
+
+from stillthread.core.plan.make import make_plan
+from stillthread.core.plan.model import Plan
+from stillthread.core.search.day import Fished, Happening, SoFar, advise
+from stillthread.documents.advise import AdviseAnswer, advise_answer
+from stillthread.documents.plan import PlanRequest, plan_input_from
+from stillthread.outings.effort import fish_of, live_events, live_spells, spell_end
+from stillthread.outings.models import Outing, Spell
+from stillthread.plans.exposures import shared_paths
+from stillthread.plans.schemas import PlanBody
+from stillthread.plans.services import request_for
+from stillthread.waters.models import Reading
+from stillthread.web.owned import get_owned, live
+
+# Light and the warming top are laid into the belief anew this often.
+ANEW = timedelta(minutes=30)
+READ_WITHIN = timedelta(hours=18)
+LEAST_LEFT_MIN = 60.0
+KEPT_PLANS = 16
+HAPPENS = ("pluck", "follow", "weed", "bottom")
+
+_plans: OrderedDict[str, Plan] = OrderedDict()
+_lock = Lock()
+
+
+def _plan_for(request: PlanRequest) -> Plan:
+    """The plan of a request, remembered: between two taps nothing of it changes."""
+    name = request.model_dump_json()
+    with _lock:
+        if name in _plans:
+            _plans.move_to_end(name)
+            return _plans[name]
+    made = make_plan(plan_input_from(request), shared_paths())
+    with _lock:
+        _plans[name] = made
+        while len(_plans) > KEPT_PLANS:
+            _plans.popitem(last=False)
+    return made
+
+
+def _body(outing: Outing, place: str, now: datetime, hours: float) -> PlanBody:
+    """The newest reading of the water, planned for now."""
+    when = datetime.fromtimestamp(now.timestamp() // ANEW.total_seconds() * ANEW.total_seconds(), tz=now.tzinfo)
+    rows = live(Reading, outing.owner).filter(water=outing.water, taken_at__lte=now, taken_at__gte=now - READ_WITHIN)
+    newest = rows.first()
+    known = {p.name for p in outing.water.places.all() if p.deleted_at is None}
+    return PlanBody.model_validate(
+        {
+            "water_id": outing.water_id,
+            "when": when,
+            "place": place if place in known else None,
+            "session_h": hours,
+            "reading": newest.reading if newest else {},
+            "sightings": newest.sightings if newest else [],
+            "samples": newest.samples if newest else [],
+        }
+    )
+
+
+def _fished(outing: Outing, spell: Spell, end: datetime) -> Fished:
+    """A stretch of the log as the search has it."""
+    takes = [(event.occurred_at, "take", event.fly) for event in fish_of(spell)]
+    others = [(e.occurred_at, e.kind, e.fly) for e in live_events(spell) if e.kind in HAPPENS]
+    set_ups = (outing.plan_snapshot or {}).get("set_ups", [])
+    n = spell.set_up_index
+    minutes = max(0.0, (end - spell.started_at).total_seconds() / 60)
+    return Fished(
+        began=spell.started_at,
+        minutes=min(minutes, 1440.0),
+        method=spell.method,
+        place=spell.place,
+        set_up=set_ups[n].get("key") if n is not None and n < len(set_ups) else None,
+        count_s=spell.count_s,
+        depth_m=spell.depth_m,
+        low_m=spell.low_m,
+        high_m=spell.high_m,
+        pace=spell.pace,  # type: ignore[arg-type]  # checked when it was written
+        flies=tuple(name for name in spell.flies if name),
+        happened=tuple(
+            Happening(minute=min(max(0.0, (at - spell.started_at).total_seconds() / 60), 1440.0), kind=kind, fly=fly)  # type: ignore[arg-type]
+            for at, kind, fly in sorted(takes + others)
+        ),
+    )
+
+
+def next_for(owner: Any, outing_id: uuid.UUID, hours: float = 4.0) -> AdviseAnswer:
+    """Return what to do next in an outing, from everything fished in it so far. Raises Http404 for another's outing.
+
+    Raises InputError where no plan can be made (no line, no fly).
+    """
+    outing = get_owned(Outing, owner, outing_id)
+    now = outing.ended_at or timezone.now()
+    spells = live_spells(outing)
+    starts = [*(spell.started_at for spell in spells[1:]), None][: len(spells)]
+    fished = tuple(
+        _fished(
+            outing, spell, now if spell is spells[-1] and spell.ended_at is None else spell_end(spell, following, now)
+        )
+        for spell, following in zip(spells, starts, strict=True)
+    )
+    request = request_for(owner, _body(outing, spells[-1].place if spells else "", now, hours))
+    gone = (now - outing.started_at).total_seconds() / 60
+    so_far = SoFar(now=now, fished=fished, minutes_left=max(LEAST_LEFT_MIN, 60 * hours - gone))
+    return advise_answer(advise(plan_input_from(request), so_far, shared_paths(), _plan_for(request)))

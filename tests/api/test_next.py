@@ -1,0 +1,91 @@
+"""What to do next in an outing on the go: from the stretches in the log, for its owner alone, the same whatever came first."""
+
+import uuid
+from datetime import timedelta
+
+from django.utils import timezone
+
+from tests.api.base import ApiCase
+from tests.checks import some
+
+
+def instant(**ago):
+    return (timezone.now() - timedelta(**ago)).isoformat()
+
+
+class Next(ApiCase):
+    def setUp(self):
+        super().setUp()
+        self.make_kit()
+        self.water = self.make_water()
+        self.outing = str(uuid.uuid4())
+        self.call("PUT", f"/api/outings/{self.outing}", {"water_id": self.water, "started_at": instant(minutes=100)})
+
+    def spell(self, start, end=None, **more):
+        spell = str(uuid.uuid4())
+        body = {
+            "method": "float",
+            "title": "Float rig",
+            "place": "Channel",
+            "depth_m": 2.0,
+            "low_m": 1.8,
+            "high_m": 2.1,
+            "pace": "static",
+            "started_at": instant(minutes=start),
+            "ended_at": instant(minutes=end) if end else None,
+            **more,
+        }
+        self.call("PUT", f"/api/outings/{self.outing}/spells/{spell}", body)
+        return spell
+
+    def tap(self, spell, kind, minutes, event=None):
+        body = {"spell_id": spell, "kind": kind, "occurred_at": instant(minutes=minutes)}
+        event = event or str(uuid.uuid4())
+        self.call("PUT", f"/api/outings/{self.outing}/events/{event}", body)
+        return event
+
+    def asked(self, status=200):
+        return self.call("GET", f"/api/outings/{self.outing}/next", status=status)
+
+    def test_steps_with_chances_and_a_belief_that_sums_to_one(self):
+        self.spell(90)
+        told = self.asked()
+        self.assertAlmostEqual(sum(sum(place["mass"]) for place in told["belief"]), 1.0, delta=0.02)
+        first = some(told["next"])[0]
+        self.assertTrue(first["words"] and first["reasons"])
+        self.assertTrue(0 <= first["chance"] <= 1)
+        self.assertLessEqual(len(told["next"]), 5)
+        self.assertGreater(told["since_take_min"], 80)
+
+    def test_a_take_keeps_what_took_and_undo_takes_it_back(self):
+        spell = self.spell(60)
+        blank = self.asked()
+        event = self.tap(spell, "take", 2)
+        taken = self.asked()
+        self.assertEqual(taken["next"][0]["kind"], "stay")
+        self.assertGreater(taken["next"][0]["chance"], blank["next"][0]["chance_now"])
+        self.call("DELETE", f"/api/outings/{self.outing}/events/{event}", status=204)
+        self.assertEqual(self.asked()["next"][0]["words"], blank["next"][0]["words"])
+
+    def test_a_fish_landed_after_its_take_is_one(self):
+        spell = self.spell(60)
+        self.tap(spell, "take", 10)
+        self.tap(spell, "landed", 7)
+        self.assertEqual(sum(t["takes"] for t in self.asked()["tried"]), 1)
+
+    def test_the_order_of_arrival_does_not_matter(self):
+        later = self.spell(30, method="nymphs", title="Nymphs", depth_m=1.0, low_m=0.8, high_m=1.2)
+        earlier = self.spell(90, 30)
+        self.tap(later, "pluck", 5)
+        self.tap(earlier, "take", 50)
+        told = self.asked()
+        self.assertEqual([round(t["minutes"], -1) for t in told["tried"]], [30, 60])
+        self.assertEqual(told["since_take_min"], 50)
+
+    def test_nobody_elses(self):
+        self.spell(90)
+        self.make_user("stranger")
+        self.refused("GET", f"/api/outings/{self.outing}/next", None, 404, self.sign_in("stranger"))
+
+    def test_without_a_stretch_the_best_way_to_begin(self):
+        self.assertEqual(self.asked()["next"][0]["kind"], "set-up")
