@@ -37,7 +37,7 @@ def functions(path: pathlib.Path) -> list[str]:
 
 def _compiled(tree: ast.Module) -> bool:
     """Whether a module's functions are compiled: machine code is called by position."""
-    return any(isinstance(n, ast.ImportFrom) and (n.module or "").endswith("thread.compiled") for n in ast.walk(tree))
+    return any(isinstance(n, ast.ImportFrom) and (n.module or "").endswith("core.compiled") for n in ast.walk(tree))
 
 
 def own_names(trees: dict[pathlib.Path, ast.Module]) -> set[str]:

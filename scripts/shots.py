@@ -41,6 +41,11 @@ def fish(page: Page, address: str) -> None:
     row = page.get_by_role("button").filter(has_text="Count ").first
     row.click()
     page.get_by_role("button", name="Fish this set-up").click()
+    page.get_by_role("button", name="Start all the same").or_(
+        page.get_by_role("button", name="Cast: start the count")
+    ).first.wait_for()
+    if page.get_by_role("button", name="Start all the same").count():
+        page.get_by_role("button", name="Start all the same").click()
     page.get_by_role("button", name="Cast: start the count").click()
     page.wait_for_timeout(9000)
 

@@ -9,8 +9,9 @@ from annotated_types import Ge, Le, MaxLen
 from stillthread.core.day.paths import IN_MEMORY, Paths
 from stillthread.core.limits import Instant, Said
 from stillthread.core.plan.model import Plan
-from stillthread.core.search.day import Advice, Fished, Next, Seen, SoFar, advise
+from stillthread.core.search.day import Advice, Fished, Seen, SoFar, advise
 from stillthread.core.search.model import CELL_M, Costs, StepKind
+from stillthread.core.search.words import Next
 from stillthread.documents.plan import PlanRequest, plan_input_from
 from stillthread.documents.strict import Fraction, Hundredths, Strict, Tenths, Whole
 

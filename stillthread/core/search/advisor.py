@@ -28,7 +28,9 @@ FISH_SPREAD_M = 0.5
 LONGEST_STEP_MIN = 5.0
 TRIED_MIN = (10.0, 25.0)
 AHEAD_MIN = 160.0
-STAY_WITHIN, JUST_TAKEN_MIN, STAY_AFTER_TAKE = 1.02, 15.0, 1.3  # what takes is not left for little
+STAY_WITHIN = 1.02
+# What has just taken, or has only been begun, is not left for little.
+JUST_TAKEN_MIN, GIVEN_MIN, STAY_LONGER = 15.0, 10.0, 1.3
 NEARLY_ALL = 0.8  # of the time left: a change that costs more is not made
 PARTNER_MIN = 15.0  # a partner's action is taken as so many blank minutes before one decides for oneself
 SHOWN_STEPS = 5
@@ -68,6 +70,7 @@ class Advisor:
         self.minutes_left = 0.0
         self.taken = False
         self.since_take = math.inf  # minutes fished since the last take
+        self.on_this = "", 0.0  # what is being fished, by name, and for how many minutes
         self.tried: list[Spell] = []
         self._rates = np.array(RATES)
         self._table = cells.tabulate(self._rates, np.array(TRIED_MIN))
@@ -180,6 +183,8 @@ class Advisor:
         self.tried.append(spell)
         if spell.takes > 0 and spell.weight >= 1.0:
             self.taken = True
+        key, stood = spell.candidate.key, self.on_this
+        self.on_this = key, spell.minutes + (stood[1] if stood[0] == key else 0.0)
         self.since_take = 0.0 if spell.takes > 0 else self.since_take + spell.minutes
 
     def _weigh(self, spell: Spell) -> None:
@@ -258,7 +263,8 @@ class Advisor:
         index = np.where((cost <= NEARLY_ALL * self.minutes_left) | stays, index, -1.0)
         order = [int(n) for n in np.argsort(-index, kind="stable") if index[n] >= 0]
         stay = next((n for n in order if stays[n]), None)
-        within = STAY_AFTER_TAKE if self.since_take < JUST_TAKEN_MIN else STAY_WITHIN
+        early = self.since_take < JUST_TAKEN_MIN or self.on_this[1] < GIVEN_MIN
+        within = STAY_LONGER if early else STAY_WITHIN
         if stay is not None and index[order[0]] <= within * index[stay]:
             order = [stay, *(n for n in order if n != stay)]
         return tuple(

@@ -7,24 +7,21 @@ from typing import Annotated, Literal
 
 from annotated_types import Ge, Gt, Le, MaxLen
 
-from stillthread.core.day.context import Context
 from stillthread.core.day.given import PlanInput
 from stillthread.core.day.paths import IN_MEMORY, Paths
 from stillthread.core.limits import Depth, Instant, Name, PlaceName, Said
-from stillthread.core.methods.retrieves import RETRIEVES
 from stillthread.core.plan.make import day_context, make_plan
 from stillthread.core.plan.model import Plan
 from stillthread.core.search.advisor import Advisor
 from stillthread.core.search.evidence import SEEN, evidence
-from stillthread.core.search.from_plan import SPREAD_M, Doing, Doings, pace_class, spread_over
-from stillthread.core.search.model import CELL_M, Candidate, Costs, Spell, Step, StepKind
+from stillthread.core.search.from_plan import SPREAD_M, Doings, pace_class, spread_over
+from stillthread.core.search.model import CELL_M, Candidate, Costs, Spell
+from stillthread.core.search.words import Next, said
 from stillthread.core.trout.belief import smallest_band
 from stillthread.core.vocabulary import Pace
 
 FIGHT_MIN = 2.5  # a fish takes the rod out of the water for so long: common practice, figure ours
 NEIGHBOUR_WEIGHT, OLD_WEIGHT = 0.5, 0.5
-LATER_MIN = 10.0
-SHORT_REST_MIN = 20.0
 HappeningKind = Literal["take", "pluck", "follow", "weed", "bottom"]
 
 
@@ -70,20 +67,6 @@ class Seen:
     depth_m: Depth | None = None
     pace: Pace | None = None
     fly: Annotated[str, MaxLen(80)] = ""
-
-
-@dataclass(frozen=True)
-class Next:
-    """One thing to do next: in words, in the angler's numbers, with the chance of a take in ten minutes then and as now."""
-
-    kind: StepKind
-    words: str
-    doing: Doing | None
-    minutes: float
-    chance: float
-    chance_now: float
-    cost_min: float
-    reasons: tuple[str, ...] = ()
 
 
 @dataclass(frozen=True)
@@ -133,7 +116,13 @@ class _Laid:
         self.doings, self.so_far = doings, so_far
         fished = {one.key: one for one in map(self.candidate, so_far.fished)}
         candidates = list({**fished, **{one.candidate.key: one.candidate for one in doings.all}}.values())
-        self.advisor = Advisor.start(doings.belief, doings.kinds, candidates, so_far.costs, minutes_left)
+        self.advisor = Advisor.start(
+            belief=doings.belief,
+            kinds=doings.kinds,
+            candidates=candidates,
+            costs=so_far.costs,
+            minutes_left=minutes_left,
+        )
         self.standing: Candidate | None = None
         self.partner: Candidate | None = None
 
@@ -247,7 +236,7 @@ def advise(given: PlanInput, so_far: SoFar, paths: Paths = IN_MEMORY, plan: Plan
         else:
             laid.lay_seen(one)
     laid.advisor.minutes_left = left
-    return _advice(plan, context, doings, laid, so_far, tuple(told))
+    return _advice(plan=plan, doings=doings, laid=laid, so_far=so_far, told=tuple(told))
 
 
 def _stopped(plan: Plan, doings: Doings) -> Advice:
@@ -261,7 +250,18 @@ def _stopped(plan: Plan, doings: Doings) -> Advice:
         place=plan.chosen.place.name,
         band_m=smallest_band(plan.chosen, 0.8),
         plan_right=1.0,
-        next=(Next("stop", f"Stop: {why}", None, 0.0, 0.0, 0.0, 0.0, (why,)),),
+        next=(
+            Next(
+                kind="stop",
+                words=f"Stop: {why}",
+                doing=None,
+                minutes=0.0,
+                chance=0.0,
+                chance_now=0.0,
+                cost_min=0.0,
+                reasons=(why,),
+            ),
+        ),
         evidence=(),
         tried=(),
         since_take_min=0.0,
@@ -269,9 +269,7 @@ def _stopped(plan: Plan, doings: Doings) -> Advice:
     )
 
 
-def _advice(
-    plan: Plan, context: Context, doings: Doings, laid: _Laid, so_far: SoFar, told: tuple[Fished, ...]
-) -> Advice:
+def _advice(plan: Plan, doings: Doings, laid: _Laid, so_far: SoFar, told: tuple[Fished, ...]) -> Advice:
     advisor, standing = laid.advisor, laid.standing
     steps = advisor.advise(standing, so_far.rigged, laid.partner)
     now = advisor.chance(standing) if standing is not None else 0.0
@@ -279,6 +277,7 @@ def _advice(
     place = standing.place if standing is not None else steps[0].candidate.place
     tried = _tried(told, laid)
     since = _since_take(told)
+    taken = any(h.kind == "take" for one in told for h in one.happened)
     return Advice(
         plan=plan,
         places=doings.belief.places,
@@ -286,7 +285,9 @@ def _advice(
         place=place,
         band_m=_band(mass[doings.belief.places.index(place)], 0.8),
         plan_right=1.0 - advisor.uniform,
-        next=tuple(_said(step, standing, doings, now, since, told) for step in steps),
+        next=tuple(
+            said(step=step, standing=standing, doings=doings, now=now, since=since, taken=taken) for step in steps
+        ),
         evidence=evidence(advisor.tried),
         tried=tried,
         since_take_min=since,
@@ -327,67 +328,3 @@ def _since_take(told: tuple[Fished, ...]) -> float:
         takes = [h.minute for h in one.happened if h.kind == "take"]
         since = one.minutes - max(takes) if takes else since + one.minutes
     return since
-
-
-def _said(
-    step: Step, standing: Candidate | None, doings: Doings, now: float, since: float, told: tuple[Fished, ...]
-) -> Next:
-    """A step in words, with why."""
-    doing = doings.by_key.get(step.candidate.key)
-    return Next(
-        kind=step.kind,
-        words=_words(step, standing, doing, doings),
-        doing=doing,
-        minutes=step.minutes,
-        chance=step.chance,
-        chance_now=now,
-        cost_min=step.cost,
-        reasons=_why(step, now, since, told),
-    )
-
-
-def _words(step: Step, standing: Candidate | None, doing: Doing | None, doings: Doings) -> str:
-    one = step.candidate
-    depth = f"{one.mean_m:.1f} m"
-    flies = doing.flies[-1] if doing is not None else ", ".join(doings.food_word(kind) for kind in one.kinds)
-    if step.kind == "stay":
-        return f"Stay: {step.minutes:.0f} more minutes."
-    if step.kind == "depth" and one.hang_m is not None:
-        return f"Move the float: {one.hang_m:.1f} m."
-    if step.kind == "depth":
-        before = standing.count_s if standing is not None else None
-        start = f"Count {before:.0f} → {one.count_s:.0f} s" if before is not None else f"Count {one.count_s:.0f} s"
-        return f"{start}: about {depth}."
-    if step.kind == "pace" and doing is not None:
-        return f"Same depth, another pace: {_pace_words(doing)}."
-    if step.kind == "fly":
-        counted = f", count {one.count_s:.0f} s" if one.count_s is not None else ""
-        return f"{flies} on the point{counted}, about {depth}."
-    title = doing.set_up.title if doing is not None else one.method
-    how = (
-        f"float at {one.hang_m:.1f} m"
-        if one.hang_m is not None
-        else f"count {one.count_s:.0f} s, about {depth}"
-        if one.count_s is not None
-        else depth
-    )
-    where = f"Move to {one.place}. " if step.kind == "place" else ""
-    return f"{where}{title}: {how}, {flies}."
-
-
-def _pace_words(doing: Doing) -> str:
-    one = RETRIEVES.get(doing.pace)
-    words = one.words if one is not None else doing.pace
-    return words[0].lower() + words[1:]
-
-
-def _why(step: Step, now: float, since: float, told: tuple[Fished, ...]) -> tuple[str, ...]:
-    """Why a step: the chance it gives and what it stands against."""
-    found = [f"A take in the next ten minutes: {100 * step.chance:.0f} %, and {100 * now:.0f} % going on as now."]
-    if step.kind == "stay" and since <= LATER_MIN and any(h.kind == "take" for one in told for h in one.happened):
-        found.append("A fish took here minutes ago: what took it is still right.")
-    elif since >= SHORT_REST_MIN:
-        found.append(f"{since:.0f} minutes without a take.")
-    if step.cost > 0:
-        found.append(f"The change takes about {step.cost:.0f} min; that is reckoned in.")
-    return tuple(found)

@@ -12,7 +12,6 @@ from stillthread.core.limits import Depth, Said
 CELL_M = 0.2  # cells of depth in the search
 MOST_PLACES = 6
 MOST_KINDS = 8
-MOST_CELLS = 400
 PACES: tuple[PaceClass, ...]
 PaceClass = Literal["static", "slow", "fast"]
 PACES = ("static", "slow", "fast")

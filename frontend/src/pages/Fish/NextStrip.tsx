@@ -60,7 +60,7 @@ export default function NextStrip({ advice, playing, onTake }: Props) {
   }, [first, playing]);
   if (!first || playing || (Date.now() < hiddenUntil && first.kind !== "stop")) return null;
   return (
-    <section aria-label={words.nextTitle} className="border-y-2 border-ink py-1.5" data-testid="next">
+    <section aria-label={words.nextTitle} className="border-t-2 border-ink pt-1" data-testid="next">
       <div className="flex items-center gap-2">
         <p role="status" className="min-w-0 flex-1 leading-tight">
           <b className={first.kind === "stop" ? "text-warm" : ""}>{say(first.words)}</b>{" "}
@@ -73,7 +73,7 @@ export default function NextStrip({ advice, playing, onTake }: Props) {
         )}
       </div>
       <details>
-        <summary className="min-h-11 cursor-pointer py-2 font-semibold">{words.whyNext}</summary>
+        <summary className="min-h-11 cursor-pointer py-2 text-[0.95rem] text-soft">{words.whyNext}</summary>
         <ul className="list-disc pl-5">
           {[...first.reasons, ...advice.evidence].map((one) => (
             <li key={one}>{say(one)}</li>

@@ -33,11 +33,11 @@ export const words = {
   tally: (takes: number, landed: number, time: string) =>
     `${takes} ${takes === 1 ? "take" : "takes"}, ${landed} landed in ${time}`,
   here: (min: number, since: number | null) =>
-    `${min} min at this${since === null ? "" : `, ${since} min since a take`}`,
+    `${min} min at this${since === null ? "" : `, ${since} since a take`}`,
   nextTitle: "Next",
-  chance: (p: number) => `A take in ten minutes: ${p} %`,
-  chanceNow: (p: number) => ` (${p} % as now)`,
-  costs: (min: number) => `; costs ${min} min`,
+  chance: (p: number) => `${p} % in ten minutes`,
+  chanceNow: (p: number) => `, ${p} % as now`,
+  costs: (min: number) => `; takes ${min} min`,
   doIt: "Do it",
   doThis: "Do this",
   whyNext: "Why, and what else",

@@ -1,0 +1,88 @@
+"""The next step in an angler's words: what to do, the chance it gives, what it costs, and why."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from stillthread.core.methods.retrieves import RETRIEVES
+from stillthread.core.search.from_plan import Doing, Doings
+from stillthread.core.search.model import Candidate, Step, StepKind
+
+JUST_TAKEN_MIN = 10.0
+LONG_BLANK_MIN = 20.0
+
+
+@dataclass(frozen=True)
+class Next:
+    """One thing to do next: in words, in the angler's numbers, with the chance of a take in ten minutes then and as now."""
+
+    kind: StepKind
+    words: str
+    doing: Doing | None
+    minutes: float
+    chance: float
+    chance_now: float
+    cost_min: float
+    reasons: tuple[str, ...] = ()
+
+
+def said(step: Step, standing: Candidate | None, doings: Doings, now: float, since: float, taken: bool) -> Next:
+    """Return a step in words, with why; `now` is the chance going on as now, `since` the minutes since a take."""
+    doing = doings.by_key.get(step.candidate.key)
+    return Next(
+        kind=step.kind,
+        words=_words(step, standing, doing, doings),
+        doing=doing,
+        minutes=step.minutes,
+        chance=step.chance,
+        chance_now=now,
+        cost_min=step.cost,
+        reasons=_why(step, now, since, taken),
+    )
+
+
+def _words(step: Step, standing: Candidate | None, doing: Doing | None, doings: Doings) -> str:
+    one = step.candidate
+    depth = f"{one.mean_m:.1f} m"
+    flies = doing.flies[-1] if doing is not None else ", ".join(doings.food_word(kind) for kind in one.kinds)
+    if step.kind == "stay":
+        return f"Stay: {step.minutes:.0f} more minutes."
+    if step.kind == "depth" and one.hang_m is not None:
+        return f"Move the float: {one.hang_m:.1f} m."
+    if step.kind == "depth":
+        before = standing.count_s if standing is not None else None
+        start = f"Count {before:.0f} → {one.count_s:.0f} s" if before is not None else f"Count {one.count_s:.0f} s"
+        return f"{start}: about {depth}."
+    if step.kind == "pace" and doing is not None:
+        return f"Same depth, another pace: {_pace_words(doing)}."
+    if step.kind == "fly":
+        counted = f", count {one.count_s:.0f} s" if one.count_s is not None else ""
+        return f"{flies} on the point{counted}, about {depth}."
+    title = doing.set_up.title if doing is not None else one.method
+    how = (
+        f"float at {one.hang_m:.1f} m"
+        if one.hang_m is not None
+        else f"count {one.count_s:.0f} s, about {depth}"
+        if one.count_s is not None
+        else depth
+    )
+    where = f"Move to {one.place}. " if step.kind == "place" else ""
+    return f"{where}{title}: {how}, {flies}."
+
+
+def _pace_words(doing: Doing) -> str:
+    one = RETRIEVES.get(doing.pace)
+    words = one.words if one is not None else doing.pace
+    return words[0].lower() + words[1:]
+
+
+def _why(step: Step, now: float, since: float, taken: bool) -> tuple[str, ...]:
+    """Why a step: the chance it gives and what it stands against."""
+    found = [f"A take in the next ten minutes: {100 * step.chance:.0f} %, and {100 * now:.0f} % going on as now."]
+    if step.kind == "stay" and taken and since <= JUST_TAKEN_MIN:
+        found.append("A fish took here minutes ago: what took it is still right.")
+    elif since >= LONG_BLANK_MIN:
+        found.append(f"{since:.0f} minutes without a take.")
+    if step.cost > 0:
+        found.append(f"The change takes about {step.cost:.0f} min; that is reckoned in.")
+    return tuple(found)
