@@ -8,7 +8,7 @@ from datetime import timedelta
 from django.utils import timezone
 
 from stillthread.accounts.models import Angler
-from stillthread.outings.models import Event, Outing
+from stillthread.outings.models import Event, Outing, Spell
 from stillthread.waters.models import Forecast, Water
 from stillthread.web.owned import put_owned
 from tests.browser.base import DESKTOP, PHONE, BrowserCase, expect
@@ -228,6 +228,27 @@ class Fishing(BrowserCase):
         page.get_by_role("button", name="Done").click()
         expect(page.get_by_text("waiting to be sent")).to_have_count(0)
         self.until(page, lambda: sorted(Event.objects.values_list("kind", flat=True)) == ["landed", "lost"])
+
+    def test_what_to_do_next_is_one_tap_and_one_undo(self):
+        page = self.fishing()
+        long_ago = timezone.now() - timedelta(minutes=70)
+        Outing.objects.update(started_at=long_ago)
+        Spell.objects.update(started_at=long_ago)
+        page.reload()
+        strip = page.get_by_test_id("next")
+        expect(strip).to_contain_text(re.compile(r"\d+ % in ten minutes"))
+        expect(page.get_by_test_id("tally")).to_contain_text(re.compile(r"7\d min at this"))
+        strip.get_by_text("Why, and what else").click()
+        expect(strip).to_contain_text("minutes without a take")
+        before = page.get_by_role("heading", level=1).inner_text()
+        other = strip.get_by_role("button", name="Do this").first
+        other.click()
+        self.until(page, lambda: Spell.objects.filter(deleted_at=None).count() == 2)
+        page.get_by_role("button", name="Undo").click()
+        self.until(page, lambda: Spell.objects.filter(deleted_at=None).count() == 1)
+        expect(page.get_by_role("heading", level=1)).to_have_text(before)
+        strip.get_by_role("button", name="Not now").click()
+        expect(strip).to_have_count(0)
 
     def test_a_running_count_goes_on_when_five_seconds_are_added(self):
         page = self.fishing()

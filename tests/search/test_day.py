@@ -1,0 +1,176 @@
+"""`./still advise`: the document and its contract, what a day's stretches do to the advice, and what it may never say."""
+
+import copy
+import json
+import pathlib
+import unittest
+from datetime import UTC, datetime, timedelta
+
+import jsonschema
+import numpy as np
+
+from stillthread.core.day.given import Rules
+from stillthread.core.errors import InputError
+from stillthread.core.search.day import Fished, Happening, Seen, SoFar, advise
+from stillthread.core.search.evidence import Tally, better, evidence, more_takes_needed
+from stillthread.core.search.model import Spell
+from stillthread.documents.advise import AdviseRequest, answer
+from stillthread.documents.strict import parse_document
+from tests.checks import some
+from tests.days import SUMMER, UPLAND, day, profile
+from tests.search.worlds import at
+
+ROOT = pathlib.Path(__file__).resolve().parents[2]
+EXAMPLE = json.loads((ROOT / "docs" / "examples" / "advise.json").read_text("utf-8"))
+CONTRACTS = ROOT / "docs" / "contracts"
+NOW = datetime(2026, 5, 14, 12, tzinfo=UTC)
+
+
+def fished(start, minutes, *happened, **more):
+    how = {
+        "method": "float",
+        "place": "Drop",
+        "depth_m": 3.0,
+        "low_m": 2.7,
+        "high_m": 3.1,
+        "flies": ("Slim ribbed pupa, olive",),
+    }
+    return Fished(
+        began=NOW - timedelta(minutes=start),
+        minutes=minutes,
+        happened=tuple(Happening(minute, kind) for minute, kind in happened),
+        **{**how, **more},
+    )
+
+
+def asked(*stretches, given=None, **more):
+    return advise(given or day(when=NOW), SoFar(now=NOW, fished=stretches, **more))
+
+
+class Document(unittest.TestCase):
+    def test_the_example_keeps_both_contracts(self):
+        jsonschema.validate(EXAMPLE, json.loads((CONTRACTS / "advise.schema.json").read_text("utf-8")))
+        told = answer(parse_document(AdviseRequest, json.dumps(EXAMPLE))).model_dump(mode="json")
+        jsonschema.validate(told, json.loads((CONTRACTS / "advise-answer.schema.json").read_text("utf-8")))
+        self.assertTrue(told["next"] and told["evidence"] and told["tried"])
+        self.assertAlmostEqual(sum(sum(place["mass"]) for place in told["belief"]), 1.0, delta=0.02)
+
+    def test_each_fault_at_its_path(self):
+        for path, change in (
+            ("fished[0].minutes", lambda d: d["fished"][0].update(minutes=-1)),
+            ("fished[0].happened[0].kind", lambda d: d["fished"][0]["happened"][0].update(kind="bite")),
+            ("others[0].takes", lambda d: d["others"][0].update(takes=-2)),
+            ("costs.fly", lambda d: d.update(costs={"fly": -1})),
+            ("plan.tackle.lines", lambda d: d["plan"]["tackle"].update(lines=[])),
+            ("now", lambda d: d.pop("now")),
+        ):
+            bad = copy.deepcopy(EXAMPLE)
+            change(bad)
+            with self.subTest(path), self.assertRaises(InputError) as caught:
+                parse_document(AdviseRequest, json.dumps(bad))
+            self.assertIn(path, [problem.path for problem in caught.exception.problems])
+
+
+class Days(unittest.TestCase):
+    def test_what_takes_is_kept(self):
+        told = asked(fished(40, 40, (20, "take"), (36, "take")))
+        self.assertEqual(told.next[0].kind, "stay")
+
+    def test_a_long_blank_leaves(self):
+        told = asked(fished(170, 170))
+        self.assertNotEqual(told.next[0].kind, "stay")
+        self.assertGreater(told.next[0].chance, told.next[0].chance_now)
+
+    def test_the_same_day_gives_the_same_advice_in_any_order(self):
+        a, b = fished(90, 40, (10, "take")), fished(45, 45, depth_m=4.5, low_m=4.2, high_m=4.6)
+        first, second = asked(a, b), asked(b, a)
+        self.assertEqual([s.words for s in first.next], [s.words for s in second.next])
+        self.assertEqual(first.mass, second.mass)
+
+    def test_takes_move_the_belief_to_their_depth(self):
+        def share(advice):
+            mass = np.array(advice.mass[advice.places.index("Drop")])
+            z = (np.arange(len(mass)) + 0.5) * 0.2
+            return mass[(z > 1.0) & (z < 2.6)].sum() / mass.sum()
+
+        none = asked(fished(30, 30, depth_m=1.8, low_m=1.6, high_m=2.0))
+        two = asked(fished(30, 30, (10, "take"), (25, "take"), depth_m=1.8, low_m=1.6, high_m=2.0))
+        self.assertGreater(share(two), share(none))
+
+    def test_what_was_before_a_change_says_less(self):
+        blank = fished(120, 90)
+        fresh, told = asked(), asked(blank)
+        changed = asked(blank, changed=(NOW - timedelta(minutes=20),))
+        far = [abs(np.array(one.mass[0]) - np.array(fresh.mass[0])).sum() for one in (changed, told)]
+        self.assertLess(far[0], far[1])
+
+    def test_a_neighbours_takes_count_half(self):
+        seen = Seen(at=NOW - timedelta(minutes=40), minutes=30, takes=2, place="Drop", depth_m=1.5, pace="static")
+        own = fished(40, 30, (10, "take"), (20, "take"), depth_m=1.5, low_m=1.0, high_m=2.0)
+        z = slice(5, 10)
+        base, half, whole = (
+            sum(one.mass[one.places.index("Drop")][z]) for one in (asked(), asked(others=(seen,)), asked(own))
+        )
+        self.assertLess(base, half)
+        self.assertLess(half, whole)
+
+    def test_a_partner_is_left_to_try_what_they_fish(self):
+        told = asked(fished(50, 50), fished(50, 50, partner=True, depth_m=4.8, low_m=4.6, high_m=4.9))
+        self.assertTrue(told.next)
+        self.assertEqual(len(told.tried), 2)
+
+
+class Never(unittest.TestCase):
+    def test_nothing_the_rules_forbid_or_that_cannot_be_landed_or_lies_below_the_bed(self):
+        given = day(when=NOW, rules=Rules(max_flies=1, floats_allowed=False))
+        kit = {fly.name for fly in given.flies}
+        for stretches in ((), (fished(120, 120, method="nymphs"),)):
+            for step in some(asked(*stretches, given=given).next):
+                self.assertTrue(step.doing is None or step.doing.hang_m is None)
+                if step.doing:
+                    self.assertEqual(len(step.doing.flies), 1)
+                    self.assertLessEqual(set(step.doing.flies), kit)
+                    self.assertLessEqual(step.doing.depth_m, UPLAND.max_depth_m)
+
+    def test_warm_water_ends_it_with_the_reason(self):
+        hot = day(
+            when=NOW,
+            reading=SUMMER.__class__(profile=profile((0, 25.0), (3, 24.5), (5, 24.0)), water_depth_m=5.5),
+            rules=Rules(release="catch-and-release"),
+        )
+        told = asked(given=hot)
+        self.assertEqual([step.kind for step in told.next], ["stop"])
+        self.assertIn("°C", told.stop)
+
+
+class Evidence(unittest.TestCase):
+    def test_the_chance_that_one_rate_is_higher_is_the_beta_distributions(self):
+        from scipy.stats import beta  # the reference library
+
+        for a, b in (((3, 60), (1, 60)), ((0, 30), (5, 90)), ((7, 45), (2, 80)), ((0, 20), (0, 20))):
+            first, second = Tally("a", *a, 2), Tally("b", *b, 2)
+            expected = beta.cdf(b[1] / (a[1] + b[1]), b[0] + 0.5, a[0] + 0.5)
+            self.assertAlmostEqual(better(first, second), expected, places=4)
+
+    def test_equal_flies_are_not_told_apart(self):
+        rng = np.random.default_rng(3)
+        claimed = 0
+        for _ in range(300):
+            spells = [Spell(at(2.0, kind="ab"[n % 2]), 30.0, takes=int(rng.poisson(1.0))) for n in range(8)]
+            claimed += any("is better than" in line for line in evidence(spells))
+        self.assertLess(claimed / 300, 0.06)  # sure at 97.5 % either way
+
+    def test_a_steady_difference_is_told_and_one_fish_is_none(self):
+        good = [Spell(at(2.0, kind="ab"[n % 2]), 30.0, takes=0 if n % 2 else 2) for n in range(8)]
+        self.assertIn("Fly: a is better than b today", " ".join(evidence(good)))
+        one = [Spell(at(2.0, kind="a"), 30.0, 1), Spell(at(2.0, kind="b"), 30.0, 0)]
+        self.assertIn("cannot tell yet", " ".join(evidence(one)))
+
+    def test_not_fished_in_turn_is_said(self):
+        blocks = [Spell(at(2.0, kind="a"), 120.0, 9), Spell(at(2.0, kind="b"), 120.0, 0)]
+        self.assertIn("change back once", " ".join(evidence(blocks)))
+
+    def test_how_many_more_it_would_need(self):
+        more = more_takes_needed(Tally("a", 3, 60, 2), Tally("b", 1, 60, 2))
+        self.assertGreater(more, 0)
+        self.assertIsNone(more_takes_needed(Tally("a", 0, 60, 2), Tally("b", 0, 60, 2)))
