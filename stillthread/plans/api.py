@@ -14,7 +14,7 @@ from stillthread.outings.schemas import OutingOut
 from stillthread.plans import box_services, next_services, outing_calendar, services
 from stillthread.plans.box_schemas import BoxTodayOut, TieListBody, TieListOut
 from stillthread.plans.models import Plan
-from stillthread.plans.schemas import CalendarBody, PlanBody, PlanOut, SchoolsOut, StartBody
+from stillthread.plans.schemas import CalendarBody, PlanBody, PlanOut, SchoolsOut, StartBody, TurnBody
 from stillthread.web.asked import newest
 from stillthread.web.errors import FAILURES, ErrorsOut
 from stillthread.web.owned import get_owned
@@ -40,6 +40,12 @@ def what_next(
 ) -> AdviseAnswer:
     """Return what to do next in an outing on the go, and why."""
     return next_services.next_for(request.user, outing_id, hours)
+
+
+@router.post("/outings/{outing_id}/turn", response={200: AdviseAnswer, **FAILURES})
+def turn(request: HttpRequest, outing_id: uuid.UUID, payload: TurnBody) -> AdviseAnswer:
+    """Note how the day turned (sun, cloud, wind, colour, rises), and return what to do next."""
+    return next_services.turn(request.user, outing_id, payload)
 
 
 @router.put("/plans/{plan_id}", response={200: PlanOut, **FAILURES})

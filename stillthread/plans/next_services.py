@@ -10,6 +10,9 @@ from typing import Any
 
 from django.utils import timezone
 
+from stillthread.core.errors import InputError, Problem
+from stillthread.core.noted import reading as noted
+from stillthread.core.noted.turned import turned
 from stillthread.core.plan.make import make_plan
 from stillthread.core.plan.model import Plan
 from stillthread.core.search.day import Fished, Happening, SoFar, advise
@@ -18,9 +21,11 @@ from stillthread.documents.plan import PlanRequest, plan_input_from
 from stillthread.outings.effort import fish_of, live_events, live_spells, spell_end
 from stillthread.outings.models import Outing, Spell
 from stillthread.plans.exposures import shared_paths
-from stillthread.plans.schemas import PlanBody
+from stillthread.plans.schemas import PlanBody, TurnBody
 from stillthread.plans.services import request_for
 from stillthread.waters.models import Reading
+from stillthread.waters.schemas import ReadingBody
+from stillthread.waters.services import put_reading, reading_out
 from stillthread.web.owned import get_owned, live
 
 # Light and the warming top are laid into the belief anew this often.
@@ -28,6 +33,7 @@ ANEW = timedelta(minutes=30)
 READ_WITHIN = timedelta(hours=18)
 LEAST_LEFT_MIN = 60.0
 KEPT_PLANS = 16
+MOST_CHANGES = 6
 HAPPENS = ("pluck", "follow", "weed", "bottom")
 
 _plans: OrderedDict[str, Plan] = OrderedDict()
@@ -52,8 +58,7 @@ def _plan_for(request: PlanRequest) -> Plan:
 def _body(outing: Outing, place: str, now: datetime, hours: float) -> PlanBody:
     """The newest reading of the water, planned for now."""
     when = datetime.fromtimestamp(now.timestamp() // ANEW.total_seconds() * ANEW.total_seconds(), tz=now.tzinfo)
-    rows = live(Reading, outing.owner).filter(water=outing.water, taken_at__lte=now, taken_at__gte=now - READ_WITHIN)
-    newest = rows.first()
+    newest = _newest(outing, now)
     known = {p.name for p in outing.water.places.all() if p.deleted_at is None}
     return PlanBody.model_validate(
         {
@@ -94,6 +99,40 @@ def _fished(outing: Outing, spell: Spell, end: datetime) -> Fished:
     )
 
 
+def _newest(outing: Outing, now: datetime) -> Reading | None:
+    rows = live(Reading, outing.owner).filter(water=outing.water, taken_at__lte=now, taken_at__gte=now - READ_WITHIN)
+    return rows.first()
+
+
+def turn(owner: Any, outing_id: uuid.UUID, body: TurnBody) -> AdviseAnswer:
+    """Note a turn of the day as a reading of its own, under the client's UUID, and return what to do next.
+
+    The newest reading of the water is carried on with what changed. Raises Http404 for another's outing, InputError for one
+    that is over.
+    """
+    outing = get_owned(Outing, owner, outing_id)
+    if outing.ended_at is not None:
+        raise InputError(Problem("ended", "", "This outing is over.", "an outing on the go"))
+    now = timezone.now()
+    newest = _newest(outing, now)
+    before = reading_out(newest) if newest else None
+    reading, sightings = turned(
+        before.reading if before else noted.Reading(),
+        before.sightings if before else (),
+        body.turn,
+        before.taken_at if before else now,
+    )
+    new = ReadingBody(
+        place=before.place if before else None,
+        taken_at=now,
+        reading=reading,
+        sightings=sightings,
+        samples=before.samples if before else (),
+    )
+    put_reading(owner, outing.water.pk, body.reading_id, new)
+    return next_for(owner, outing_id)
+
+
 def next_for(owner: Any, outing_id: uuid.UUID, hours: float = 4.0) -> AdviseAnswer:
     """Return what to do next in an outing, from everything fished in it so far. Raises Http404 for another's outing.
 
@@ -111,5 +150,11 @@ def next_for(owner: Any, outing_id: uuid.UUID, hours: float = 4.0) -> AdviseAnsw
     )
     request = request_for(owner, _body(outing, spells[-1].place if spells else "", now, hours))
     gone = (now - outing.started_at).total_seconds() / 60
-    so_far = SoFar(now=now, fished=fished, minutes_left=max(LEAST_LEFT_MIN, 60 * hours - gone))
+    readings = live(Reading, owner).filter(water=outing.water, taken_at__gt=outing.started_at, taken_at__lte=now)
+    so_far = SoFar(
+        now=now,
+        fished=fished,
+        changed=tuple(readings.values_list("taken_at", flat=True)[:MOST_CHANGES]),
+        minutes_left=max(LEAST_LEFT_MIN, 60 * hours - gone),
+    )
     return advise_answer(advise(plan_input_from(request), so_far, shared_paths(), _plan_for(request)))

@@ -8,6 +8,7 @@ from typing import Annotated
 
 from pydantic import AwareDatetime, Field
 
+from stillthread.core.noted.turned import Turn
 from stillthread.documents.plan import Day
 from stillthread.documents.plan_answer import PlanAnswer
 from stillthread.documents.strict import Strict
@@ -55,6 +56,13 @@ class CalendarBody(Strict):
     """What the calendar entry says, line by line, as the angler reads it."""
 
     lines: list[Annotated[str, Field(max_length=600)]] = Field(min_length=1, max_length=40)
+
+
+class TurnBody(Strict):
+    """How the day turned, as a reading under the client's UUID."""
+
+    reading_id: uuid.UUID
+    turn: Turn
 
 
 class StartBody(Strict):

@@ -82,10 +82,32 @@ class Next(ApiCase):
         self.assertEqual([round(t["minutes"], -1) for t in told["tried"]], [30, 60])
         self.assertEqual(told["since_take_min"], 50)
 
+    def test_a_turn_of_the_day_is_a_reading_and_what_was_before_says_less(self):
+        self.spell(90)
+        reading = {"profile": [{"depth_m": 0, "temperature_c": 12}], "cloud_oktas": 8, "wind_m_s": 4}
+        body = {"taken_at": instant(minutes=120), "place": "Channel", "sightings": [], "reading": reading}
+        self.call("PUT", f"/api/waters/{self.water}/readings/{uuid.uuid4()}", body)
+        before = self.asked()
+        turned = {"reading_id": str(uuid.uuid4()), "turn": "sun-out"}
+        after = self.call("POST", f"/api/outings/{self.outing}/turn", turned)
+        stored = self.call("GET", f"/api/waters/{self.water}/readings")[0]
+        self.assertEqual((stored["reading"]["cloud_oktas"], stored["reading"]["wind_m_s"]), (1, 4))
+        self.assertTrue(stored["reading"]["profile_at"])
+        self.assertNotEqual(before["belief"], after["belief"])
+        for turn in ("wind-up", "wind-dropped", "coloured", "rise", "quiet", "cloud-over"):
+            self.call("POST", f"/api/outings/{self.outing}/turn", {"reading_id": str(uuid.uuid4()), "turn": turn})
+        newest = self.call("GET", f"/api/waters/{self.water}/readings")[0]
+        self.assertEqual([s["sign"] for s in newest["sightings"]], ["nothing-rises"])
+        self.assertEqual((newest["reading"]["clarity"], newest["reading"]["cloud_oktas"]), ("coloured", 8))
+        self.call("POST", f"/api/outings/{self.outing}/turn", {**turned, "turn": "hail"}, status=422)
+
     def test_nobody_elses(self):
         self.spell(90)
         self.make_user("stranger")
-        self.refused("GET", f"/api/outings/{self.outing}/next", None, 404, self.sign_in("stranger"))
+        stranger = self.sign_in("stranger")
+        self.refused("GET", f"/api/outings/{self.outing}/next", None, 404, stranger)
+        body = {"reading_id": str(uuid.uuid4()), "turn": "rise"}
+        self.refused("POST", f"/api/outings/{self.outing}/turn", body, 404, stranger)
 
     def test_without_a_stretch_the_best_way_to_begin(self):
         self.assertEqual(self.asked()["next"][0]["kind"], "set-up")

@@ -132,6 +132,7 @@ class Script(unittest.TestCase):
                 "bench",
                 "shots",
                 "plan",
+                "advise",
                 "read",
                 "simulate",
                 "standins",

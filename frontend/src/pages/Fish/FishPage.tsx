@@ -22,6 +22,7 @@ import { type Kind, useFishing } from "./useFishing";
 import { liveBelief, spellOf, useNext } from "./useNext";
 
 const ChangeSheet = lazy(() => import("./ChangeSheet"));
+const TurnSheet = lazy(() => import("./TurnSheet"));
 const NextStrip = lazy(() => import("./NextStrip"));
 const FishSheet = lazy(() => import("./FishSheet"));
 const KINDS: Kind[] = ["take", "landed", "pluck", "lost", "follow", "weed", "bottom", "blank"];
@@ -191,6 +192,7 @@ function DepthButtons({ fishing, spell }: Omit<BoatProps, "outing">) {
 function Boat({ fishing, outing, spell }: BoatProps) {
   const { settings, say } = useReader();
   const [changing, setChanging] = useState(false);
+  const [turning, setTurning] = useState(false);
   const [fish, setFish] = useState<string | null>(null);
   const done = useDone();
   const [, go] = useLocation();
@@ -287,12 +289,16 @@ function Boat({ fishing, outing, spell }: BoatProps) {
       </div>
       <div className="max-wide:col-start-2 max-wide:px-3 wide:py-5 wide:pr-8">
         <Cares warned={warned} zone={outing.time_zone} />
+        <Button onClick={() => setTurning(true)} className="my-2 min-h-12 w-full">
+          {words.turned}
+        </Button>
         <RigNote spell={spell} setUp={fishing.setUp} />
         <Button look="danger" onClick={stop} className="mt-10 mb-4 min-h-12 w-full">
           {words.stop}
         </Button>
       </div>
       <Suspense>
+        {turning && <TurnSheet outing={outing.id} onClose={() => setTurning(false)} />}
         {changing && (
           <ChangeSheet
             onClose={() => setChanging(false)}

@@ -35,6 +35,18 @@ export const words = {
   here: (min: number, since: number | null) =>
     `${min} min at this${since === null ? "" : `, ${since} since a take`}`,
   nextTitle: "Next",
+  turned: "What changed?",
+  turnTitle: "What changed?",
+  turnAbout: "It is kept as a reading of now; what you fished before counts less.",
+  turns: {
+    "sun-out": "Sun out",
+    "cloud-over": "Clouded over",
+    "wind-up": "Wind got up",
+    "wind-dropped": "Wind dropped",
+    coloured: "Water coloured",
+    rise: "Fish rising",
+    quiet: "Gone quiet",
+  },
   chance: (p: number) => `${p} % in ten minutes`,
   chanceNow: (p: number) => `, ${p} % as now`,
   costs: (min: number) => `; takes ${min} min`,
