@@ -4,13 +4,12 @@ from __future__ import annotations
 
 from dataclasses import replace
 from datetime import datetime
-from typing import Literal, get_args
+from typing import Literal
 
 from stillthread.core.food.seen import Sighting
 from stillthread.core.noted.reading import Reading
 
 Turn = Literal["sun-out", "cloud-over", "wind-up", "wind-dropped", "coloured", "rise", "quiet"]
-TURNS: tuple[Turn, ...] = get_args(Turn)
 # What the words are taken to mean: an open and a closed sky [oktas], a fair and a light wind [m/s]. Common practice, figures ours.
 OPEN_SKY, CLOSED_SKY = 1, 8
 FAIR_WIND_M_S, LIGHT_WIND_M_S, MORE_M_S = 5.0, 1.0, 3.0

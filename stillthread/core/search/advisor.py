@@ -29,6 +29,9 @@ LONGEST_STEP_MIN = 5.0
 TRIED_MIN = (10.0, 25.0)
 AHEAD_MIN = 160.0
 STAY_WITHIN = 1.02
+# A change must pay within the hour, its own minutes counted.
+PAYS_WITHIN_MIN, PAYS_MORE = 60.0, 1.05
+LAST = 1e-6  # what does not pay stands behind all that does
 # What has just taken, or has only been begun, is not left for little.
 JUST_TAKEN_MIN, GIVEN_MIN, STAY_LONGER = 15.0, 10.0, 1.3
 NEARLY_ALL = 0.8  # of the time left: a change that costs more is not made
@@ -37,6 +40,7 @@ SHOWN_STEPS = 5
 # Fish that are fished over tire of it: log-rate lost a minute over less than so many metres and over more, by a take, and how
 # long it lasts. Common practice ("rest the water"), figures ours.
 SHALLOW_M, TIRES_PER_MIN, TIRED_BY_TAKE, RESTED_MIN = 5.0, (0.006, 0.0015), 0.03, 30.0
+LEAST_SCALE, MOST_SCALE = 0.3, 8.0
 MOST_DEPTHS = 4  # looked at of one action
 WORTH_A_LOOK = 0.7  # depths that meet fewer fish than this share of an action's best are not looked at
 WORTH_A_THOUGHT = 0.45  # nor actions that take less than this share of the best of all
@@ -61,8 +65,10 @@ def noticing(up_m: float, down_m: float, count: int) -> Array:
 class Advisor:
     """A search on the go: what is believed, what has been fished, what could be done next."""
 
-    def __init__(self, belief: Belief, kinds: tuple[Kind, ...], candidates: Iterable[Candidate], costs: Costs) -> None:
-        """Lay the plan's belief out; see `start`."""
+    def __init__(
+        self, belief: Belief, kinds: tuple[Kind, ...], candidates: Iterable[Candidate], costs: Costs, scale: float = 1.0
+    ) -> None:
+        """Lay the plan's belief out; see `start`. `scale` is how many more fish feed than on the usual day."""
         self.costs, self.places = costs, belief.places
         self.kinds = (*kinds, Kind("another", max(0.0, 1.0 - sum(one.share for one in kinds))))
         self.beds = np.array([max(1, round(bed / CELL_M)) for bed in belief.beds_m], dtype=np.int64)
@@ -72,7 +78,7 @@ class Advisor:
         self.since_take = math.inf  # minutes fished since the last take
         self.on_this = "", 0.0  # what is being fished, by name, and for how many minutes
         self.tried: list[Spell] = []
-        self._rates = np.array(RATES)
+        self._rates = np.array(RATES) * scale
         self._table = cells.tabulate(self._rates, np.array(TRIED_MIN))
         self._noticing: dict[tuple[float, float], Array] = {}
         self._met: dict[tuple[object, ...], Array] = {}
@@ -92,14 +98,20 @@ class Advisor:
         candidates: Iterable[Candidate],
         costs: Costs = Costs(),
         minutes_left: float = 300.0,
+        expected: tuple[Candidate, float] | None = None,
     ) -> Advisor:
         """Return an advisor for a day of `minutes_left` [min], from the plan's belief and its share for each kind of fly.
 
+        `expected` is how many takes an hour a candidate is known to give at the start (the own log's rate, say).
         Raises ValueError without a place or a candidate, or for a candidate at a place the belief does not know.
         """
         if not belief.places:
             raise ValueError("a search needs at least one place")
-        one = cls(belief, kinds, candidates, costs)
+        fleet = tuple(candidates)
+        one = cls(belief, kinds, fleet, costs)
+        if expected is not None:
+            usual = one.rate(expected[0])
+            one = cls(belief, kinds, fleet, costs, min(max(expected[1] / usual, LEAST_SCALE), MOST_SCALE))
         one.minutes_left = minutes_left
         return one
 
@@ -260,13 +272,7 @@ class Advisor:
         cost = np.array([self.costs.of(standing, self.candidates[c], rigged) for c in at])
         index, over = self._indices(worth, cost)
         stays = np.array([standing is not None and _same(standing, self.candidates[c]) for c in at])
-        index = np.where((cost <= NEARLY_ALL * self.minutes_left) | stays, index, -1.0)
-        order = [int(n) for n in np.argsort(-index, kind="stable") if index[n] >= 0]
-        stay = next((n for n in order if stays[n]), None)
-        early = self.since_take < JUST_TAKEN_MIN or self.on_this[1] < GIVEN_MIN
-        within = STAY_LONGER if early else STAY_WITHIN
-        if stay is not None and index[order[0]] <= within * index[stay]:
-            order = [stay, *(n for n in order if n != stay)]
+        order = self._ranked(index, cost, worth[:, -2], stays)
         return tuple(
             Step(
                 kind=_kind_of(standing, self.candidates[at[n]]),
@@ -279,6 +285,21 @@ class Advisor:
             )
             for n in self._different(order, at, most)
         )
+
+    def _ranked(self, index: Array, cost: Array, chance: Array, stays: NDArray[np.bool_]) -> list[int]:
+        """The actions in their order: what pays before what does not, and staying first where nothing is clearly better."""
+        index = np.where((cost <= NEARLY_ALL * self.minutes_left) | stays, index, -1.0)
+        if stays.any():
+            hour = 1.0 - (1.0 - chance) ** (np.maximum(PAYS_WITHIN_MIN - cost, 0.0) / TRIED_MIN[-1])
+            pays = hour >= PAYS_MORE * float(hour[stays].max())
+            index = np.where(pays | stays, index, index * LAST)
+        order = [int(n) for n in np.argsort(-index, kind="stable") if index[n] >= 0]
+        stay = next((n for n in order if stays[n]), None)
+        early = self.since_take < JUST_TAKEN_MIN or self.on_this[1] < GIVEN_MIN
+        within = STAY_LONGER if early else STAY_WITHIN
+        if stay is not None and index[order[0]] <= within * index[stay]:
+            order = [stay, *(n for n in order if n != stay)]
+        return order
 
     def _different(self, order: list[int], at: NDArray[np.int64], most: int) -> list[int]:
         """The best, and after it others that differ from those before in more than a little depth, while there are any."""
@@ -296,11 +317,18 @@ class Advisor:
 
     def chance(self, one: Candidate) -> float:
         """Return the chance of a take in the next ten minutes with any candidate, whether or not it is among the offered."""
+        return float(self._worth(one)[1])
+
+    def rate(self, one: Candidate) -> float:
+        """Return the expected takes an hour with any candidate."""
+        return float(self._worth(one)[0])
+
+    def _worth(self, one: Candidate) -> Array:
         mass = self.mass
         place = self.places.index(one.place)
         gathered = cells.gathered(mass, mass.sum(axis=0), self._matches(one), place, PACES.index(one.pace))
         exposure = self._exposure(one) * math.exp(-self._tired[place])
-        return float(cells.worth(gathered, exposure, self._table)[1])
+        return np.asarray(cells.worth(gathered, exposure, self._table), dtype=np.float64)
 
     def _worths(self, standing: Candidate | None) -> tuple[NDArray[np.int64], Array]:
         """What is worth a look, by number, and the rate and chances of each."""

@@ -122,6 +122,7 @@ class _Laid:
             candidates=candidates,
             costs=so_far.costs,
             minutes_left=minutes_left,
+            expected=doings.expected(),
         )
         self.standing: Candidate | None = None
         self.partner: Candidate | None = None

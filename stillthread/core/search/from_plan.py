@@ -110,6 +110,15 @@ class Doings:
         self.all = tuple(one for set_up in plan.set_ups for one in self._of(set_up))
         self.by_key = {one.candidate.key: one for one in self.all}
 
+    def expected(self) -> tuple[Candidate, float] | None:
+        """Return a set-up as it stands in the plan with the takes an hour the own log gives it, None where it cannot say."""
+        for one in self.all:
+            told = one.set_up.expected
+            own = one.count_s == one.set_up.count_s and one.hang_m == one.set_up.float_hang_m
+            if told is not None and own and one.place == one.set_up.place and one.pace == one.set_up.retrieve.key:
+                return one.candidate, told.per_hour
+        return None
+
     def prey_kinds(self, flies: tuple[str, ...]) -> tuple[str, ...]:
         """Return which of the foods a team of flies stands for."""
         return tuple(sorted({prey for fly in flies for prey in self._prey.get(fly, ())} & self._kinds))

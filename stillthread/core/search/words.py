@@ -78,7 +78,8 @@ def _pace_words(doing: Doing) -> str:
 
 def _why(step: Step, now: float, since: float, taken: bool) -> tuple[str, ...]:
     """Why a step: the chance it gives and what it stands against."""
-    found = [f"A take in the next ten minutes: {100 * step.chance:.0f} %, and {100 * now:.0f} % going on as now."]
+    found = [f"A take in the next ten minutes: {100 * step.chance:.0f} %"]
+    found[0] += "." if step.kind == "stay" or now <= 0 else f", and {100 * now:.0f} % going on as now."
     if step.kind == "stay" and taken and since <= JUST_TAKEN_MIN:
         found.append("A fish took here minutes ago: what took it is still right.")
     elif since >= LONG_BLANK_MIN:

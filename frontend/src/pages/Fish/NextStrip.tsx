@@ -81,7 +81,7 @@ export default function NextStrip({ advice, playing, onTake }: Props) {
           {advice.plan_right < 0.5 && <li>{words.planDoubted}</li>}
         </ul>
         <Others steps={others} onTake={onTake} />
-        {first.kind !== "stop" && (
+        {first.kind !== "stop" && first.kind !== "stay" && (
           <Button look="quiet" onClick={() => setHiddenUntil(Date.now() + NOT_NOW_MS)}>
             {words.notNow}
           </Button>
