@@ -146,6 +146,7 @@ class OutingOut(OutingSummary):
     longest_fight_s: float = Field(description="a fish landed or lost this soon after a take is that take")
     plan_id: uuid.UUID | None
     plan: PlanAnswer | None
+    plan_lost: bool = Field(False, description="a plan of an older version that can no longer be read")
     spells: list[SpellOut]
     events: list[EventOut]
     landed_rate: RateOut

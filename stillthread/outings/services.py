@@ -14,7 +14,7 @@ from stillthread.accounts.services import angler_of
 from stillthread.core.errors import InputError, Problem
 from stillthread.core.evidence.fish import LONGEST_FIGHT_S
 from stillthread.core.evidence.rates import DepthBin, Rate, Stretch, by_depth, poisson_rate
-from stillthread.documents.plan_answer import PlanAnswer
+from stillthread.documents.frozen import frozen_answer
 from stillthread.outings.effort import bin_step_m, live_events, live_spells, stretches
 from stillthread.outings.models import Event, Outing, Spell
 from stillthread.outings.schemas import (
@@ -94,12 +94,14 @@ def read_outing(owner: Any, outing_id: uuid.UUID) -> OutingOut:
     effort = stretches(outing)
     landed_rate, takes_rate = _rates(effort)
     spells = live_spells(outing)
+    plan = frozen_answer(outing.plan_snapshot) if outing.plan_snapshot else None
     return OutingOut(
         **_summary(outing, effort),
         max_depth_m=outing.water.max_depth_m,
         longest_fight_s=LONGEST_FIGHT_S,
         plan_id=outing.plan_id,
-        plan=PlanAnswer.model_validate(outing.plan_snapshot) if outing.plan_snapshot else None,
+        plan=plan,
+        plan_lost=plan is None and bool(outing.plan_snapshot),
         spells=[_spell_out(spell) for spell in spells],
         events=[_event_out(event) for spell in spells for event in live_events(spell)],
         landed_rate=landed_rate,

@@ -5,13 +5,15 @@ from __future__ import annotations
 import uuid
 from typing import Any
 
-from stillthread.documents.plan import PlanRequest
+from stillthread.documents.frozen import frozen_request
 from stillthread.documents.plan_answer import PlanAnswer
 from stillthread.formats.calendar_file import PlannedOuting, write_calendar
 from stillthread.plans.models import Plan
-from stillthread.waters.services import local_time
+from stillthread.plans.services import readable
+from stillthread.waters.services import local_time, water_document
 from stillthread.web.owned import get_owned
 
+USUAL_SESSION_H = 4.0  # where the day a plan was made for can no longer be read
 REMINDER = "Check the forecast and the rules, tie what is missing."
 
 
@@ -21,9 +23,10 @@ def calendar(owner: Any, plan_id: uuid.UUID, lines: list[str] | None = None) -> 
     Raises Http404 for another's.
     """
     plan = get_owned(Plan, owner, plan_id)
-    request, answer = PlanRequest.model_validate(plan.request), PlanAnswer.model_validate(plan.answer)
-    place = next((p for p in request.water.places if p.name == answer.belief.chosen), None)
-    holder = place if place is not None and place.longitude_deg is not None else request.water
+    request, answer = frozen_request(plan.request), readable(plan)
+    water = request.water if request is not None else water_document(plan.water, plan.when)
+    place = next((p for p in water.places if p.name == answer.belief.chosen), None)
+    holder = place if place is not None and place.longitude_deg is not None else water
     position = None
     if holder.longitude_deg is not None and holder.latitude_deg is not None:
         position = (holder.longitude_deg, holder.latitude_deg)
@@ -31,7 +34,7 @@ def calendar(owner: Any, plan_id: uuid.UUID, lines: list[str] | None = None) -> 
         PlannedOuting(
             uid=str(plan.pk),
             start=plan.when,
-            length_h=request.session_h,
+            length_h=request.session_h if request is not None else USUAL_SESSION_H,
             summary=f"Fishing: {answer.belief.chosen}, {plan.water.name}",
             description="\n".join(lines) if lines else calendar_words(answer),
             location=f"{answer.belief.chosen}, {plan.water.name}",

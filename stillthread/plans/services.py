@@ -14,6 +14,7 @@ from stillthread.core.day.schools import AIMS, QUESTIONS, Schools
 from stillthread.core.errors import InputError, Problem
 from stillthread.core.plan.make import make_plan
 from stillthread.core.vocabulary import METHODS
+from stillthread.documents.frozen import frozen_answer
 from stillthread.documents.plan import Day, PlanRequest, plan_input_from
 from stillthread.documents.plan_answer import PlanAnswer, SetUpOut, plan_answer
 from stillthread.flybox.services import fly_documents, tackle_document
@@ -99,7 +100,17 @@ def keep(owner: Any, plan_id: uuid.UUID, body: PlanBody) -> PlanOut:
 
 def plan_out(plan: Plan) -> PlanOut:
     """Return a kept plan as the API gives it."""
-    return PlanOut(id=plan.pk, water_id=plan.water.pk, when=plan.when, answer=PlanAnswer.model_validate(plan.answer))
+    return PlanOut(id=plan.pk, water_id=plan.water.pk, when=plan.when, answer=readable(plan))
+
+
+def readable(plan: Plan) -> PlanAnswer:
+    """Return a kept plan as today's contract has it. Raises InputError where an older version's can no longer be read."""
+    answer = frozen_answer(plan.answer)
+    if answer is None:
+        raise InputError(
+            Problem("older_version", "", "This plan was kept by an older version and cannot be read.", "a new plan")
+        )
+    return answer
 
 
 def first_spell(set_up: SetUpOut, index: int, body: StartBody) -> SpellBody:
@@ -122,7 +133,7 @@ def first_spell(set_up: SetUpOut, index: int, body: StartBody) -> SpellBody:
 
 def _chosen(plan: Plan, body: StartBody) -> SpellBody:
     """Return the spell a kept plan's set-up starts with. Raises InputError for no such set-up."""
-    answer = PlanAnswer.model_validate(plan.answer)
+    answer = readable(plan)
     if body.set_up >= len(answer.set_ups):
         count = len(answer.set_ups)
         raise InputError(Problem("unknown", "set_up", "The plan has no such set-up.", f"0 to {count - 1}"))

@@ -3244,6 +3244,12 @@ export interface components {
             plan: components["schemas"]["PlanAnswer"] | null;
             /** Plan Id */
             plan_id: string | null;
+            /**
+             * Plan Lost
+             * @description a plan of an older version that can no longer be read
+             * @default false
+             */
+            plan_lost: boolean;
             /** Plucks */
             plucks: number;
             /** Spells */

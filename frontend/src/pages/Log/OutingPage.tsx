@@ -168,6 +168,7 @@ function OutingWork({ outing, write }: Props) {
             {hoursText(outing.hours)}
           </p>
           {outing.note && <p className="italic">{outing.note}</p>}
+          {outing.plan_lost && <p className="border-l-4 border-warm pl-2">{words.planLost}</p>}
         </div>
         <div className="flex flex-wrap gap-2">
           {(!outing.ended_at || isToday(outing.ended_at, zone)) && (

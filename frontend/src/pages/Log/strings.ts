@@ -1,5 +1,6 @@
 export const words = {
   title: "The log",
+  planLost: "Its plan was kept by an older version and can no longer be read. What was fished is all here.",
   empty: "No outing yet",
   emptyAbout: "Start a set-up from the plan. Blank time counts too: a rate needs it.",
   all: "All waters",
