@@ -39,7 +39,7 @@ def told(out: dict) -> str:
         low, high = one["takes_interval"]
         mine, best = one["advisor"], one["best_ladder"]
         lines.append(
-            f"{name:6} takes ×{one['takes_ratio']:.2f} [{low:.2f} to {high:.2f}] ({mine['takes']:.2f} against {best['takes']:.2f}), "
+            f"{name:6} takes ×{one['takes_ratio']:.2f} [{low:.2f} to {high:.2f}], chosen on other lakes ×{one['takes_ratio_by_halves']:.2f} ({mine['takes']:.2f} against {best['takes']:.2f}), "
             f"first take ×{one['time_ratio']:.2f} ({mine['time']:.0f} against {best['time']:.0f} min), "
             f"blank {mine['blank']:.3f} against {best['blank']:.3f}; best ladder {best['name']}"
         )

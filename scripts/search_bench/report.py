@@ -62,6 +62,22 @@ class Table:
         mean = np.average(np.array(parts), axis=0, weights=sums)
         return {"takes": mean[0], "time": mean[1], "blank": mean[2]}
 
+    def by_halves(self) -> tuple[float, float]:
+        """Mean takes of the advisor, and of the ladder that took most on the other half of each family's lakes.
+
+        In hindsight the best of 28 on a few lakes is partly luck; this says how much.
+        """
+        mine, ladder = [], []
+        for n in range(len(FAMILIES)):
+            lakes = np.flatnonzero(self.family == n)
+            halves = lakes[::2], lakes[1::2]
+            for chosen, judged in (halves, halves[::-1]):
+                if len(chosen) and len(judged):
+                    best = int(self.by_ladder[chosen].mean(axis=0).argmax())
+                    mine.append(self.takes[judged].mean())
+                    ladder.append(self.by_ladder[judged, best].mean())
+        return (float(np.mean(mine)), float(np.mean(ladder))) if mine else (0.0, 0.0)
+
     def best_ladder(self) -> int:
         """The ladder with most takes over all families."""
         return int(self.by_ladder.mean(axis=0).argmax())
@@ -101,6 +117,10 @@ def summary(results: list[Result], seed: int, lakes: int, decision_ms: float) ->
                 **{key: float(pair[1]) for key, pair in figures.items()},
             },
         }
+    halves = {plan: table.by_halves() for plan, table in tables.items()}
+    halves["mix"] = tuple(sum(MIX[plan] * halves[plan][i] for plan in PLANS) for i in (0, 1))  # type: ignore[assignment]
+    for name, (mine, best) in halves.items():
+        out["by_prior"][name]["takes_ratio_by_halves"] = mine / max(best, 1e-9)
     out["two_rods"] = {}
     for plan in PLANS:
         pairs = np.array([one.pair for one in results if one.plan == plan and one.pair])
