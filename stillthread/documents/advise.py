@@ -89,6 +89,8 @@ class AdviseAnswer(Strict):
     version: Literal[1] = 1
     belief: tuple[PlaceNow, ...]
     place: str
+    half_top_m: Annotated[Tenths, Said("half the belief at the place")]
+    half_bottom_m: Tenths
     band_top_m: Annotated[Tenths, Said("four fifths of the belief at the place")]
     band_bottom_m: Tenths
     plan_right: Annotated[Fraction, Said("weight of 'the plan was right'")]
@@ -143,6 +145,8 @@ def advise_answer(advice: Advice) -> AdviseAnswer:
     return AdviseAnswer(
         belief=tuple(PlaceNow(place=p, mass=m) for p, m in zip(advice.places, advice.mass, strict=True)),
         place=advice.place,
+        half_top_m=advice.half_m[0],
+        half_bottom_m=advice.half_m[1],
         band_top_m=advice.band_m[0],
         band_bottom_m=advice.band_m[1],
         plan_right=advice.plan_right,

@@ -54,6 +54,11 @@ class Document(unittest.TestCase):
         jsonschema.validate(told, json.loads((CONTRACTS / "advise-answer.schema.json").read_text("utf-8")))
         self.assertTrue(told["next"] and told["evidence"] and told["tried"])
         self.assertAlmostEqual(sum(sum(place["mass"]) for place in told["belief"]), 1.0, delta=0.02)
+        for name, share in (("half", 0.5), ("band", 0.8)):
+            here = next(place["mass"] for place in told["belief"] if place["place"] == told["place"])
+            low, high = (round(told[f"{name}_{end}_m"] / 0.2) for end in ("top", "bottom"))
+            self.assertGreaterEqual(sum(here[low:high]) / sum(here), share - 0.01)
+            self.assertLess(sum(here[low + 1 : high]) / sum(here), share + 0.01)
 
     def test_each_fault_at_its_path(self):
         for path, change in (

@@ -87,6 +87,7 @@ class Advice:
     places: tuple[str, ...]
     mass: tuple[tuple[float, ...], ...]
     place: str
+    half_m: tuple[float, float]
     band_m: tuple[float, float]
     plan_right: float
     next: tuple[Next, ...]
@@ -249,6 +250,7 @@ def _stopped(plan: Plan, doings: Doings) -> Advice:
         places=doings.belief.places,
         mass=doings.belief.mass,
         place=plan.chosen.place.name,
+        half_m=smallest_band(plan.chosen, 0.5),
         band_m=smallest_band(plan.chosen, 0.8),
         plan_right=1.0,
         next=(
@@ -284,6 +286,7 @@ def _advice(plan: Plan, doings: Doings, laid: _Laid, so_far: SoFar, told: tuple[
         places=doings.belief.places,
         mass=mass,
         place=place,
+        half_m=_band(mass[doings.belief.places.index(place)], 0.5),
         band_m=_band(mass[doings.belief.places.index(place)], 0.8),
         plan_right=1.0 - advisor.uniform,
         next=tuple(

@@ -1352,6 +1352,13 @@ export interface components {
             belief: components["schemas"]["PlaceNow"][];
             /** Evidence */
             evidence: string[];
+            /** Half Bottom M */
+            half_bottom_m: number;
+            /**
+             * Half Top M
+             * @description half the belief at the place
+             */
+            half_top_m: number;
             /** Next */
             next: components["schemas"]["StepOut"][];
             /** Place */

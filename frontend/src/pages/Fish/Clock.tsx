@@ -94,13 +94,14 @@ function Words({ spell, at, elapsed }: { spell: Spell; at: DepthNow; elapsed: nu
   const counted = spell.count_s !== null && spell.count_s !== undefined;
   if (counted && elapsed === null) return <p>{words.ready}</p>;
   const band = at.low !== null && at.high !== null ? bandText(unit, at.low, at.high) : "";
+  const apart = depthText(unit, at.low ?? 0) !== depthText(unit, at.high ?? 0);
   return (
     <div>
       <p className="text-[1.35rem] font-bold" data-testid="fly-depth">
         {at.depth === null ? words.flyBetween(band) : words.flyAt(depthText(unit, at.depth))}
       </p>
       <p className="text-soft">
-        {counted && at.depth !== null && words.between(band)}
+        {counted && at.depth !== null && apart && words.between(band)}
         {spell.method === "float" && say(words.hanging)}
         {spell.method === "dry" && words.film}
       </p>

@@ -23,7 +23,6 @@ export function RigNote({ spell, setUp }: { spell: Spell; setUp: Schemas["SetUpO
       setUp && paceOf(setUp) === spell.pace ? say(setUp.retrieve.words) : say(paceText(spell.pace)),
     ],
     [words.watch, say(setUp?.watch_for ?? "")],
-    [words.fallback, say(setUp?.fallback ?? "")],
   ];
   return (
     <dl className="mt-4 max-w-md">

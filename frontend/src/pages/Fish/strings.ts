@@ -73,7 +73,6 @@ export const words = {
   leader: "Leader, from the line down",
   flies: "Flies, point last",
   watch: "Watch for",
-  fallback: "If nothing",
   fly: (position: string) => `Fly, ${position}`,
   apply: "Fish it",
   keep: "Keep as it was",

@@ -42,7 +42,7 @@ export function liveBelief(
     mass: now.mass,
     bands:
       advice.place === place
-        ? [{ share: 0.5, top_m: advice.band_top_m, bottom_m: advice.band_bottom_m }]
+        ? [{ share: 0.5, top_m: advice.half_top_m, bottom_m: advice.half_bottom_m }]
         : plan.bands,
   };
 }
