@@ -10,7 +10,8 @@ import numpy as np
 from search_bench.lake import DAY_MIN, FAMILIES, PLANS, Day, Lake, candidates_for, make_lake
 from stillthread.core.search.advisor import Advisor
 from stillthread.core.search.ladders import LADDERS
-from stillthread.core.search.model import Candidate, Costs, Spell
+from stillthread.core.search.model import CELL_M, Candidate, Costs, Spell
+from stillthread.core.trout.belief import narrowest_run
 
 STEPS_MIN = (5, 10, 15, 20)
 LADDER_NAMES = tuple(f"{name}/{step}" for name in LADDERS for step in STEPS_MIN)
@@ -35,15 +36,9 @@ class Result:
 def holds_truth(advisor: Advisor, lake: Lake, clock: int) -> bool:
     """Whether the narrowest four fifths of the belief at the fish's place hold the layer's depth now."""
     p = lake.best_place
-    mass = np.array(advisor.by_depth()[p])
-    sums = np.concatenate([[0.0], np.cumsum(mass / mass.sum())])
-    best = (0, len(mass))
-    for start in range(len(mass)):
-        end = int(np.searchsorted(sums, sums[start] + 0.8 - 1e-12))
-        if end <= len(mass) and end - start < best[1] - best[0]:
-            best = (start, end)
+    top, bottom = narrowest_run(advisor.by_depth()[p], 0.8)
     depth = lake.layer_m[p][min(clock, DAY_MIN - 1)]
-    return best[0] * 0.2 <= depth <= best[1] * 0.2
+    return bool(top * CELL_M <= depth <= bottom * CELL_M)
 
 
 class Rod:

@@ -113,6 +113,8 @@ def turn(owner: Any, outing_id: uuid.UUID, body: TurnBody) -> AdviseAnswer:
     outing = get_owned(Outing, owner, outing_id)
     if outing.ended_at is not None:
         raise InputError(Problem("ended", "", "This outing is over.", "an outing on the go"))
+    if live(Reading, owner).filter(pk=body.reading_id).exists():
+        return next_for(owner, outing_id)  # sent twice, it is one turn
     now = timezone.now()
     newest = _newest(outing, now)
     before = reading_out(newest) if newest else None

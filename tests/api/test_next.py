@@ -91,6 +91,12 @@ class Next(ApiCase):
         turned = {"reading_id": str(uuid.uuid4()), "turn": "sun-out"}
         after = self.call("POST", f"/api/outings/{self.outing}/turn", turned)
         stored = self.call("GET", f"/api/waters/{self.water}/readings")[0]
+        again = {"reading_id": str(uuid.uuid4()), "turn": "wind-up"}
+        winds = []
+        for _ in range(2):  # sent twice, it is one turn
+            self.call("POST", f"/api/outings/{self.outing}/turn", again)
+            winds.append(self.call("GET", f"/api/waters/{self.water}/readings")[0]["reading"]["wind_m_s"])
+        self.assertEqual(winds[0], winds[1])
         self.assertEqual((stored["reading"]["cloud_oktas"], stored["reading"]["wind_m_s"]), (1, 4))
         self.assertTrue(stored["reading"]["profile_at"])
         self.assertNotEqual(before["belief"], after["belief"])

@@ -15,9 +15,9 @@ from stillthread.core.plan.model import Plan
 from stillthread.core.search.advisor import Advisor
 from stillthread.core.search.evidence import SEEN, evidence
 from stillthread.core.search.from_plan import SPREAD_M, Doings, pace_class, spread_over
-from stillthread.core.search.model import CELL_M, Candidate, Costs, Spell
+from stillthread.core.search.model import CELL_M, Candidate, Costs, Minutes, Spell
 from stillthread.core.search.words import Next, said
-from stillthread.core.trout.belief import smallest_band
+from stillthread.core.trout.belief import narrowest_run, smallest_band
 from stillthread.core.vocabulary import Pace
 
 FIGHT_MIN = 2.5  # a fish takes the rod out of the water for so long: common practice, figure ours
@@ -29,7 +29,7 @@ HappeningKind = Literal["take", "pluck", "follow", "weed", "bottom"]
 class Happening:
     """Something that happened on a stretch: so many minutes after its start, what, and on which fly."""
 
-    minute: Annotated[float, Ge(0), Le(1440)]
+    minute: Minutes
     kind: HappeningKind
     fly: Annotated[str, MaxLen(80)] = ""
 
@@ -42,7 +42,7 @@ class Fished:
     """
 
     began: Instant
-    minutes: Annotated[float, Ge(0), Le(1440)]
+    minutes: Minutes
     method: Annotated[str, MaxLen(40)]
     place: PlaceName = ""
     set_up: Annotated[str | None, MaxLen(120), Said("key of the plan's set-up")] = None
@@ -299,17 +299,8 @@ def _advice(plan: Plan, doings: Doings, laid: _Laid, so_far: SoFar, told: tuple[
 
 
 def _band(mass: tuple[float, ...], share: float) -> tuple[float, float]:
-    total = sum(mass)
-    best, top = (0, len(mass)), 0
-    run = 0.0
-    for bottom, part in enumerate(mass):
-        run += part
-        while run - mass[top] >= share * total - 1e-12:
-            run -= mass[top]
-            top += 1
-        if run >= share * total - 1e-12 and bottom + 1 - top < best[1] - best[0]:
-            best = (top, bottom + 1)
-    return round(best[0] * CELL_M, 1), round(best[1] * CELL_M, 1)
+    top, bottom = narrowest_run(mass, share)
+    return round(top * CELL_M, 1), round(bottom * CELL_M, 1)
 
 
 def _tried(told: tuple[Fished, ...], laid: _Laid) -> tuple[Tried, ...]:

@@ -11,18 +11,20 @@ from stillthread.core.casts.track import CastResult
 from stillthread.core.day.context import Context
 from stillthread.core.day.paths import pull_of
 from stillthread.core.food.catalogue import BY_KEY
+from stillthread.core.methods.hung import FISHED_SHARE
 from stillthread.core.methods.model import Rung, SetUp
 from stillthread.core.methods.retrieves import RETRIEVES
 from stillthread.core.plan.model import Plan
 from stillthread.core.search.model import CELL_M, MOST_PLACES, Belief, Candidate, Kind, PaceClass
 from stillthread.core.trout.belief import PlaceBelief, knows_nothing
+from stillthread.core.trout.factors import CELL_M as BELIEF_CELL_M
 from stillthread.core.trout.notice import BELOW_REACH_M, upward_reach_m
 from stillthread.core.trout.reach import CAST_S
 
 MOST_KINDS = 4
 WORTH_A_PLACE = 0.04  # share of the belief from which a place is reckoned with
 # How much of the clock a way fishes that the thread does not run: common practice, figures ours.
-SHARES = {"float": 0.8, "dry": 0.7}
+SHARES = {"float": FISHED_SHARE, "dry": 0.7}
 WAY_SHARE = 0.6
 SPREAD_M = 0.3
 # The search's bell falls to 1/e where the noticing kernel's falls to exp(-1/2).
@@ -54,7 +56,7 @@ def pace_class(pace: str) -> PaceClass:
 
 
 def _by_cell(belief: PlaceBelief) -> tuple[float, ...]:
-    per = round(CELL_M / 0.1)
+    per = round(CELL_M / BELIEF_CELL_M)
     padded = np.pad(belief.mass, (0, -len(belief.mass) % per))
     return tuple(float(v) for v in padded.reshape(-1, per).sum(axis=1))
 

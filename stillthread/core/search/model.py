@@ -3,18 +3,16 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from typing import Annotated, Literal
+from typing import Annotated, Literal, get_args
 
 from annotated_types import Ge, Le
 
-from stillthread.core.limits import Depth, Said
+from stillthread.core.limits import Said
 
 CELL_M = 0.2  # cells of depth in the search
 MOST_PLACES = 6
-MOST_KINDS = 8
-PACES: tuple[PaceClass, ...]
 PaceClass = Literal["static", "slow", "fast"]
-PACES = ("static", "slow", "fast")
+PACES: tuple[PaceClass, ...] = get_args(PaceClass)
 StepKind = Literal["stay", "depth", "pace", "fly", "set-up", "place", "stop"]
 Minutes = Annotated[float, Ge(0), Le(1440)]
 
@@ -127,8 +125,7 @@ class Step:
     """One thing to do next: the candidate, for how many minutes, and how it compares with going on as now.
 
     `chance` is that of a take in the next ten minutes doing it, the change's minutes not counted; `index` the rate [takes
-    an hour] at which trying it breaks even; `cost` [min] what the change takes. `found` is the chance that the feeding
-    fish are at a depth and place this would meet.
+    an hour] at which trying it breaks even; `cost` [min] what the change takes.
     """
 
     kind: StepKind
@@ -138,7 +135,3 @@ class Step:
     index: float
     cost: float
     rate_per_h: float
-    found: float = 0.0
-
-
-Seen = Annotated[Depth | None, Said("where it was seen to be fished, if known")]

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import datetime
 
@@ -77,6 +78,12 @@ def _narrowest(sums: NDArray[np.float64], share: float, around: tuple[int, int])
         if end <= count and end - start < best[1] - best[0]:
             best = (start, end)
     return best
+
+
+def narrowest_run(mass: Sequence[float] | NDArray[np.float64], share: float) -> tuple[int, int]:
+    """Return the first cell and one past the last of the narrowest run that holds a share of a belief, the highest of equal ones."""
+    p = np.asarray(mass, dtype=np.float64)
+    return _narrowest(np.concatenate([[0.0], np.cumsum(p / p.sum())]), share, (len(p), 0))
 
 
 def smallest_band(belief: PlaceBelief, share: float) -> tuple[float, float]:
