@@ -100,7 +100,7 @@ function Flies({ setUp }: { setUp: SetUp }) {
 function Block({ title, children }: { title: string; children: ReactNode }) {
   return (
     <section className="border-t-2 border-ink pt-1 pb-2">
-      <h4 className="text-[1.1rem]">{title}</h4>
+      <h4 className="text-[1.1rem] font-bold">{title}</h4>
       {children}
     </section>
   );
