@@ -16,10 +16,11 @@ PLACES = ("Alpha", "Beta", "Gamma")
 KINDS = ("first", "second", "third", "fourth")
 GRID_M = 0.1
 DEPTH_STEP_M = 0.6
-# How the plan is: how far its depth is off, its spread [m], places by its belief with the best place first, the chances that
-# the best fly is its first to fourth, and whether it knows paces and flies.
+# How the plan is: the odds that the best place is its first to third, the same for flies and paces. A wrong plan says what a
+# right one says; the odds are reversed.
 PLANS = ("right", "vague", "wrong")
-SHARES = {"right": (0.55, 0.27, 0.18), "vague": (0.36, 0.33, 0.31), "wrong": (0.18, 0.27, 0.55)}
+BEST_PLACE = {"right": (0.55, 0.27, 0.18), "vague": (0.36, 0.33, 0.31), "wrong": (0.18, 0.27, 0.55)}
+TOLD_PLACES = {"right": (0.55, 0.27, 0.18), "vague": (0.36, 0.33, 0.31), "wrong": (0.55, 0.27, 0.18)}
 BEST_FLY = {"right": (0.4, 0.3, 0.2, 0.1), "vague": (0.25,) * 4, "wrong": (0.1, 0.2, 0.3, 0.4)}
 TOLD_FLIES = (0.4, 0.3, 0.2, 0.1)
 BEST_PACE = {"right": (0.30, 0.45, 0.25), "vague": (1 / 3,) * 3, "wrong": (1 / 3,) * 3}
@@ -109,9 +110,10 @@ def _bursts(rng: Any) -> Array:
     return out
 
 
-def _plan(rng: Any, plan: str, beds: Array, layers: list[float], order: NDArray[np.int64]) -> Belief:
+def _plan(rng: Any, plan: str, beds: Array, layers: list[float], best: int) -> Belief:
     """What the plan believes of place and depth."""
-    best = int(order[0])
+    order = list(rng.permutation([p for p in range(len(beds)) if p != best]))
+    order.insert(int(rng.choice(3, p=BEST_PLACE[plan])), best)
     off, sd = {"right": (0.6, rng.uniform(0.8, 1.2)), "vague": (2.0, 3.0), "wrong": (0.0, 1.2)}[plan]
     shift = rng.normal(0, off)
     if plan == "wrong":
@@ -122,7 +124,7 @@ def _plan(rng: Any, plan: str, beds: Array, layers: list[float], order: NDArray[
             if able
             else (beds[best] - 0.3 if layers[best] < beds[best] / 2 else 0.3) - layers[best]
         )
-    shares = dict(zip((int(p) for p in order), SHARES[plan], strict=True))
+    shares = dict(zip((int(p) for p in order), TOLD_PLACES[plan], strict=True))
     mass = []
     for p, bed in enumerate(beds):
         z = (np.arange(max(1, round(bed / CELL_M))) + 0.5) * CELL_M
@@ -153,7 +155,6 @@ def make_lake(family: Family, plan: str, seed: int) -> Lake:
     one_off, two_off = rng.uniform(0.3, 0.8), rng.uniform(0.15, 0.6)
     up = rng.uniform(0.35, 0.8) if family.coloured else rng.uniform(0.9, 1.8)
     ripple = rng.random() < 0.5
-    others = [p for p in np.argsort(-quality) if p != best]
     flat = plan == "vague"
     return Lake(
         beds_m=beds,
@@ -169,7 +170,7 @@ def make_lake(family: Family, plan: str, seed: int) -> Lake:
         tires=np.where(beds < 5, 0.008, 0.002) * (0.5 if ripple else 1.0),
         pluck=(rng.uniform(0.03, 0.15), rng.uniform(0.2, 0.6)),
         draws=rng.random((DAY_MIN, 3)),
-        belief=_plan(rng, plan, beds, layers, np.array([best, *others])),
+        belief=_plan(rng, plan, beds, layers, best),
         kinds=tuple(Kind(name, 0.25 if flat else share) for name, share in zip(KINDS, TOLD_FLIES, strict=True)),
     )
 

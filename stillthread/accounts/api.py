@@ -14,6 +14,7 @@ from ninja.utils import check_csrf
 from pydantic import Field
 
 from stillthread.accounts import services
+from stillthread.accounts.mark import is_demo_database
 from stillthread.accounts.models import Angler
 from stillthread.core.day.given import Arm, CastLength, NetReach, Rod, RodCount
 from stillthread.core.day.schools import Schools
@@ -50,6 +51,12 @@ class SessionOut(Strict):
     settings: SettingsIO | None
 
 
+class HealthOut(Strict):
+    """The server answers and reads its database."""
+
+    ok: bool
+
+
 class CredentialsIn(Strict):
     """Sign-in name and password."""
 
@@ -84,6 +91,13 @@ def _session(request: HttpRequest) -> SessionOut:
 def _need_csrf(request: HttpRequest) -> None:
     if check_csrf(request) is not None:
         raise Refused(403, "csrf", "The page is out of date.", "", "Load the page again.")
+
+
+@router.get("/health", response={200: HealthOut}, auth=None)
+def health(request: HttpRequest) -> HealthOut:
+    """Say that the server answers and its database can be read; asked by whoever watches over it."""
+    is_demo_database()
+    return HealthOut(ok=True)
 
 
 @router.get("/session", response={200: SessionOut, **FAILURES}, auth=None)

@@ -27,3 +27,13 @@ class Angler(models.Model):
     def __str__(self) -> str:
         """Return the sign-in name."""
         return str(self.user)
+
+
+class DemoMark(models.Model):
+    """Stands in a database that the demo was loaded into; demo accounts open only there."""
+
+    made_at = models.DateTimeField()
+
+    def __str__(self) -> str:
+        """Return when it was made."""
+        return f"demo since {self.made_at:%Y-%m-%d}"

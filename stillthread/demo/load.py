@@ -12,6 +12,7 @@ from django.conf import settings
 from django.contrib.auth.models import User
 from django.db import transaction
 
+from stillthread.accounts.mark import mark_as_demo
 from stillthread.accounts.models import Angler
 from stillthread.accounts.services import DEMO_NAMES
 from stillthread.core.tackle.flies import STARTER_FLIES
@@ -98,7 +99,11 @@ def refresh_readings(owner: Any, now: datetime) -> None:
 
 
 def load_demo(now: datetime | None = None, outings: int = SEASON_OUTINGS) -> dict[str, int]:
-    """Load whatever of the demo is missing, up to so many outings each; returns the outings written for each demo angler."""
+    """Load whatever of the demo is missing, up to so many outings each; returns the outings written for each demo angler.
+
+    Raises PermissionError where real accounts live.
+    """
+    mark_as_demo()
     now = now or datetime.now(UTC)
     written = {}
     for which in DEMO_NAMES:

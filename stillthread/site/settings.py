@@ -25,14 +25,34 @@ def _secret_key() -> str:
     return path.read_text("utf-8")
 
 
+def _private(path: pathlib.Path) -> pathlib.Path:
+    """Keep a file readable by its owner only; what SQLite lays beside it takes its mode."""
+    path.touch(mode=0o600)
+    if path.stat().st_mode & 0o077:
+        path.chmod(0o600)
+    return path
+
+
 SECRET_KEY = _secret_key()
 DEBUG = False
 DEMO = os.environ.get("STILL_DEMO") == "1"
-ALLOWED_HOSTS = ["localhost", "127.0.0.1", *filter(None, os.environ.get("STILL_HOSTS", "").split(","))]
+
+
+def _listed(name: str) -> list[str]:
+    return [one.strip() for one in os.environ.get(name, "").split(",") if one.strip()]
+
+
+# How it is served: by which names people reach it, whether they do so over TLS, the address of the proxy that speaks it (whose
+# word is then taken for who asks and how), and the address to listen at. The demo is this machine's alone.
+HOSTS = [] if DEMO else _listed("STILL_HOSTS")
+SECURE = not DEMO and os.environ.get("STILL_HTTPS") == "1"
+PROXY = "" if DEMO else os.environ.get("STILL_PROXY", "")
+LISTEN = "127.0.0.1" if DEMO else os.environ.get("STILL_LISTEN", "127.0.0.1")
+ALLOWED_HOSTS = ["localhost", "127.0.0.1", *HOSTS]
+CSRF_TRUSTED_ORIGINS = [f"https://{name}" for name in HOSTS] if SECURE else []
 # Where the server may listen to boat instruments, and where it asks for the weather: the stand-ins, unless told otherwise.
-FEED_HOSTS = ["127.0.0.1", "localhost", *filter(None, os.environ.get("STILL_FEED_HOSTS", "").split(","))]
+FEED_HOSTS = ["127.0.0.1", "localhost", *_listed("STILL_FEED_HOSTS")]
 WEATHER_URL = os.environ.get("STILL_WEATHER_URL", "http://127.0.0.1:8471/weather")
-SECURE = os.environ.get("STILL_HTTPS") == "1"
 
 INSTALLED_APPS = [
     "django.contrib.auth",
@@ -49,6 +69,7 @@ INSTALLED_APPS = [
 ]
 
 MIDDLEWARE = [
+    "stillthread.web.edge.edge",
     "django.middleware.security.SecurityMiddleware",
     "csp.middleware.CSPMiddleware",
     "whitenoise.middleware.WhiteNoiseMiddleware",
@@ -67,7 +88,7 @@ DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
 DATABASES = {
     "default": {
         "ENGINE": "django.db.backends.sqlite3",
-        "NAME": VAR / "still.sqlite3",
+        "NAME": _private(VAR / "still.sqlite3"),
         "OPTIONS": {
             "transaction_mode": "IMMEDIATE",
             "timeout": 10,
@@ -83,6 +104,10 @@ EXPOSURES_FILE: pathlib.Path | None = VAR / SHELF_NAME
 EXPOSURES_KEPT = MOST_PATHS
 
 AUTHENTICATION_BACKENDS = ["axes.backends.AxesStandaloneBackend", "stillthread.accounts.backend.AnglerBackend"]
+PASSWORD_HASHERS = [
+    "django.contrib.auth.hashers.Argon2PasswordHasher",
+    "django.contrib.auth.hashers.PBKDF2PasswordHasher",  # of accounts made before; changed at their next sign-in
+]
 AUTH_PASSWORD_VALIDATORS = [
     {"NAME": "django.contrib.auth.password_validation.UserAttributeSimilarityValidator"},
     {"NAME": "django.contrib.auth.password_validation.MinimumLengthValidator", "OPTIONS": {"min_length": 10}},
@@ -100,6 +125,13 @@ SESSION_COOKIE_SAMESITE = "Lax"
 SESSION_COOKIE_AGE = 60 * 60 * 24 * 60
 SESSION_COOKIE_SECURE = CSRF_COOKIE_SECURE = SECURE
 CSRF_COOKIE_SAMESITE = "Lax"
+SECURE_SSL_REDIRECT = SECURE
+SECURE_REDIRECT_EXEMPT = [r"^api/health$"]  # asked from this machine
+SECURE_HSTS_SECONDS = 31536000 if SECURE else 0
+SILENCED_SYSTEM_CHECKS = [
+    "security.W005",
+    "security.W021",
+]  # other names of the same domain are their owner's to speak for
 SECURE_CONTENT_TYPE_NOSNIFF = True
 SECURE_REFERRER_POLICY = "same-origin"
 X_FRAME_OPTIONS = "DENY"

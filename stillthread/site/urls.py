@@ -5,7 +5,7 @@ from __future__ import annotations
 from django.http import HttpRequest, HttpResponse, JsonResponse
 from django.urls import path, re_path
 from django.views.decorators.cache import never_cache
-from django.views.decorators.http import require_GET
+from django.views.decorators.http import require_safe
 
 from stillthread.core.errors import Problem
 from stillthread.site.api import api
@@ -13,7 +13,7 @@ from stillthread.site.settings import DIST
 
 
 @never_cache
-@require_GET
+@require_safe
 def page(request: HttpRequest) -> HttpResponse:
     """Return the application's one page; the browser decides what it shows."""
     index = DIST / "index.html"

@@ -6,8 +6,9 @@ from django.contrib.auth.models import User
 from django.core.management import CommandError, call_command
 from django.db import connection
 from django.test import Client, override_settings
+from django.utils import timezone
 
-from stillthread.accounts.models import Angler
+from stillthread.accounts.models import Angler, DemoMark
 from tests.api.base import PASSWORD, ApiCase
 
 
@@ -69,6 +70,7 @@ class Demo(ApiCase):
         super().setUp()
         demo = self.make_user("demo")
         Angler.objects.filter(user=demo).update(is_demo=True)
+        DemoMark.objects.create(made_at=timezone.now())
 
     def test_one_click_only_where_the_demo_runs(self):
         client = Client(enforce_csrf_checks=True)
@@ -81,6 +83,19 @@ class Demo(ApiCase):
         client = Client(enforce_csrf_checks=True)
         client.get("/api/session")
         self.refused("POST", "/api/session/sign-in", {"name": "demo", "password": PASSWORD}, client=client)
+
+    @override_settings(DEMO=True)
+    def test_not_through_a_proxy_on_this_machine(self):
+        client = Client(enforce_csrf_checks=True, HTTP_X_FORWARDED_FOR="203.0.113.9")
+        client.get("/api/session")
+        self.refused("POST", "/api/session/demo", {}, 403, client)
+
+    @override_settings(DEMO=True)
+    def test_not_in_a_database_of_real_accounts(self):
+        DemoMark.objects.all().delete()
+        client = Client(enforce_csrf_checks=True)
+        client.get("/api/session")
+        self.refused("POST", "/api/session/demo", {}, 403, client)
 
     @override_settings(DEMO=True)
     def test_only_from_this_machine(self):

@@ -6,7 +6,7 @@ import unittest
 import numpy as np
 
 from stillthread.core.search import cells
-from stillthread.core.search.advisor import RATE_PRIOR, RATES, TEMPER, Advisor, noticing
+from stillthread.core.search.advisor import RATE_PRIOR, RATES, TEMPER, Advisor, _rows, noticing
 from stillthread.core.search.model import Belief, Candidate, Spell
 from tests.search.worlds import KINDS, at, fleet, lake, plainly, prior
 
@@ -34,7 +34,7 @@ class AgainstPlainBayes(unittest.TestCase):
             r = r * (1.0, 0.6, 0.35)[abs(m - pace)] + 0.001
             rate += weight * r
             chance += weight * (1 - math.exp(-r / 6))
-        found = cells.worth(cells.gathered(mass, mass.sum(axis=0), kinds, place, pace), exposure, table)
+        found = cells.worth(cells.gathered(_rows(mass), _rows(mass).sum(axis=0), kinds, place), exposure, table[pace])
         self.assertAlmostEqual(found[0], rate, places=9)
         self.assertAlmostEqual(found[1], chance, delta=2e-3 * chance)  # exposure is sorted into bins
 

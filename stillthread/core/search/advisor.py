@@ -41,7 +41,7 @@ SHOWN_STEPS = 5
 # long it lasts. Common practice ("rest the water"), figures ours.
 SHALLOW_M, TIRES_PER_MIN, TIRED_BY_TAKE, RESTED_MIN = 5.0, (0.006, 0.0015), 0.03, 30.0
 LEAST_SCALE, MOST_SCALE = 0.3, 8.0
-MOST_DEPTHS = 4  # looked at of one action
+MOST_DEPTHS, MOST_LOOKED_AT = 4, 32  # of one action; of all
 WORTH_A_LOOK = 0.7  # depths that meet fewer fish than this share of an action's best are not looked at
 WORTH_A_THOUGHT = 0.45  # nor actions that take less than this share of the best of all
 
@@ -326,16 +326,19 @@ class Advisor:
     def _worth(self, one: Candidate) -> Array:
         mass = self.mass
         place = self.places.index(one.place)
-        gathered = cells.gathered(mass, mass.sum(axis=0), self._matches(one), place, PACES.index(one.pace))
+        gathered = cells.gathered(_rows(mass), _rows(mass).sum(axis=0), self._matches(one), place)
         exposure = self._exposure(one) * math.exp(-self._tired[place])
-        return np.asarray(cells.worth(gathered, exposure, self._table), dtype=np.float64)
+        return np.asarray(cells.worth(gathered, exposure, self._table[PACES.index(one.pace)]), dtype=np.float64)
 
     def _worths(self, standing: Candidate | None) -> tuple[NDArray[np.int64], Array]:
         """What is worth a look, by number, and the rate and chances of each."""
         now = self._numbers.get(standing.key, -1) if standing is not None else -1
-        cuts = np.array([WORTH_A_LOOK, WORTH_A_THOUGHT, MOST_DEPTHS])
+        cuts = np.array([WORTH_A_LOOK, WORTH_A_THOUGHT, MOST_DEPTHS, MOST_LOOKED_AT])
         left = np.exp(-self._tired)[self._place_of, None]
-        at, worth = cells.look(self.mass, self._table, self._groups, self._kinds_of, self._exposures * left, now, cuts)
+        exposures = self._exposures * left
+        at, worth = cells.look(
+            _rows(self.mass), self._rates, self._table, self._groups, self._kinds_of, exposures, now, cuts
+        )
         return at, worth
 
     def _indices(self, worth: Array, cost: Array) -> tuple[Array, Array]:
@@ -351,6 +354,11 @@ class Advisor:
             over = np.where(index > best, minutes, over)
             best = np.maximum(best, index)
         return best, over
+
+
+def _rows(mass: Array) -> Array:
+    """A belief with pace and level as one axis, as the kernels read it."""
+    return mass.reshape(*mass.shape[:3], -1)
 
 
 def _same(one: Candidate, other: Candidate) -> bool:

@@ -19,6 +19,7 @@ LEAST_RATE = 0.001
 PLUCK_BASE, PLUCK_WRONG = 0.08, 0.35
 FOLLOW_WEIGHT = 0.5
 BINS = 25
+UNMET = 0.002  # an exposure under this meets no fish
 
 
 @compiled
@@ -82,65 +83,88 @@ def weigh(mass: Any, told: Any, place: int, kinds: Any) -> float:
 @compiled
 def spread(mass: Any, beds: Any, share: float) -> None:
     """Let the depth wander: `share` of each cell's mass goes half up and half down; surface and bed throw it back."""
-    for p in range(mass.shape[0]):
+    width = mass.shape[2] * mass.shape[3] * mass.shape[4]
+    rows = mass.reshape(mass.shape[0], mass.shape[1], width)
+    half = 0.5 * share
+    for p in range(rows.shape[0]):
         last = beds[p] - 1
-        above = mass[p, 0].copy()
+        above = rows[p, 0].copy()
         for z in range(last + 1):
-            here = mass[p, z].copy()
-            below = mass[p, z + 1] if z < last else here
-            mass[p, z] = here + 0.5 * share * (above + below - 2.0 * here)
-            above = here
+            below = min(z + 1, last)
+            for i in range(width):
+                here = rows[p, z, i]
+                rows[p, z, i] = here + half * (above[i] + rows[p, below, i] - 2.0 * here)
+                above[i] = here
 
 
 @compiled
 def tabulate(rates: Any, minutes: Any) -> Any:
-    """Return, for place or elsewhere, kind or not, steps off pace, level and exposure bin: the rate, and for each number
-    of minutes the chance of a take and that chance times the rate.
+    """Return by pace fished and exposure bin, the rate and for each number of minutes the chance of a take and that chance
+    times the rate, for place or elsewhere, kind or not, the fish's pace and level of the rate (the last axis, in this order).
     """
-    table = np.zeros((2, 2, 3, len(rates), BINS, 1 + 2 * len(minutes)))
+    levels = len(rates)
+    table = np.zeros((3, BINS, 1 + 2 * len(minutes), 12 * levels))
     seen = np.arange(BINS) / (BINS - 1.0)
-    for g in range(2):
-        for f in range(2):
-            for s in range(3):
-                for level in range(len(rates)):
-                    left = (1.0 if g == 0 else ELSEWHERE) * (1.0 if f == 0 else WRONG_KIND) * _off(s)
-                    rate = seen * left * rates[level] + LEAST_RATE
-                    table[g, f, s, level, :, 0] = rate
-                    for n in range(len(minutes)):
-                        chance = 1.0 - np.exp(-rate * minutes[n] / 60.0)
-                        table[g, f, s, level, :, 1 + 2 * n] = chance
-                        table[g, f, s, level, :, 2 + 2 * n] = chance * rate
+    for pace in range(3):
+        for g in range(2):
+            for f in range(2):
+                for m in range(3):
+                    for level in range(levels):
+                        i = ((2 * g + f) * 3 + m) * levels + level
+                        left = (1.0 if g == 0 else ELSEWHERE) * (1.0 if f == 0 else WRONG_KIND) * _off(abs(m - pace))
+                        rate = seen * left * rates[level] + LEAST_RATE
+                        table[pace, :, 0, i] = rate
+                        for n in range(len(minutes)):
+                            chance = 1.0 - np.exp(-rate * minutes[n] / 60.0)
+                            table[pace, :, 1 + 2 * n, i] = chance
+                            table[pace, :, 2 + 2 * n, i] = chance * rate
     return table
 
 
 @compiled
-def gathered(mass: Any, anywhere: Any, kinds: Any, own: int, pace: int) -> Any:
-    """Return the belief by cell as a fly of these kinds at this place and pace meets it: columns as the table's rows,
-    place or elsewhere, kind or not, steps off the pace, level.
+def gathered(mass: Any, anywhere: Any, kinds: Any, own: int) -> Any:
+    """Return the belief by cell as a fly of these kinds at this place meets it: columns as the table's last axis.
+
+    `mass` is place, cell, kind, and pace with level as one axis; `anywhere` is the belief summed over the places.
     """
-    count, paces, levels = mass.shape[1], mass.shape[3], mass.shape[4]
-    out = np.zeros((count, 2, 2, 3, levels))
+    count, last = mass.shape[1], mass.shape[3]
+    out = np.zeros((count, 4, last))
     for z in range(count):
         for k in range(mass.shape[2]):
             f = 0 if kinds[k] > 0 else 1
-            for m in range(paces):
-                step = abs(m - pace)
-                for level in range(levels):
-                    here = mass[own, z, k, m, level]
-                    out[z, 0, f, step, level] += here
-                    out[z, 1, f, step, level] += anywhere[z, k, m, level] - here
-    return out.reshape(count, 12 * levels)
+            for i in range(last):
+                here = mass[own, z, k, i]
+                out[z, f, i] += here
+                out[z, 2 + f, i] += anywhere[z, k, i] - here
+    return out.reshape(count, 4 * last)
 
 
 @compiled
-def rates_of(gathered_: Any, exposures: Any, table: Any) -> Any:
-    """Return the expected takes an hour of each exposure, by what was gathered for its group."""
-    rows = table.reshape(-1, table.shape[4], table.shape[5])
-    per_cell = np.zeros(len(gathered_))
-    for z in range(len(gathered_)):
-        for i in range(len(rows)):
-            per_cell[z] += gathered_[z, i] * (rows[i, -1, 0] - LEAST_RATE)
-    return exposures @ per_cell + LEAST_RATE * gathered_.sum()
+def per_cell(mass: Any, rates: Any) -> Any:
+    """Return the takes an hour that a fly wholly in sight would have by place, cell, kind it is of, and pace fished; to be
+    summed over the kinds, a kind that it is not at `WRONG_KIND`.
+    """
+    places, count, kinds = mass.shape[0], mass.shape[1], mass.shape[2]
+    out = np.zeros((places, count, kinds, 3))
+    levels = len(rates)
+    for z in range(count):
+        for k in range(kinds):
+            for m in range(3):
+                total = 0.0
+                for p in range(places):
+                    here = 0.0
+                    for level in range(levels):
+                        here += mass[p, z, k, m * levels + level] * rates[level]
+                    out[p, z, k, m] = here
+                    total += here
+                for p in range(places):
+                    out[p, z, k, m] = ELSEWHERE * total + (1.0 - ELSEWHERE) * out[p, z, k, m]
+            for p in range(places):
+                a, b, c = out[p, z, k, 0], out[p, z, k, 1], out[p, z, k, 2]
+                out[p, z, k, 0] = ON_PACE * a + OFF_ONE * b + OFF_TWO * c
+                out[p, z, k, 1] = OFF_ONE * a + ON_PACE * b + OFF_ONE * c
+                out[p, z, k, 2] = OFF_TWO * a + OFF_ONE * b + ON_PACE * c
+    return out
 
 
 @compiled
@@ -148,58 +172,70 @@ def worth(gathered_: Any, exposure: Any, table: Any) -> Any:
     """Return for one exposure the expected rate, and for each number of minutes the chance of a take and that chance times
     the rate it then has.
     """
-    rows = table.reshape(-1, table.shape[4], table.shape[5])
-    binned = np.zeros((BINS, gathered_.shape[1]))
+    told = np.zeros((table.shape[1], table.shape[2]))
+    unmet = np.zeros(table.shape[2])
     for z in range(len(gathered_)):
+        if exposure[z] < UNMET:
+            unmet += gathered_[z]
+            continue
         at = exposure[z] * (BINS - 1)
         low = min(int(at), BINS - 2)
         part = at - low
-        for i in range(gathered_.shape[1]):
-            binned[low, i] += gathered_[z, i] * (1.0 - part)
-            binned[low + 1, i] += gathered_[z, i] * part
-    out = np.zeros(table.shape[5])
-    for i in range(gathered_.shape[1]):
-        for b in range(BINS):
-            weight = binned[b, i]
-            if weight > 0.0:
-                for n in range(len(out)):
-                    out[n] += weight * rows[i, b, n]
+        for n in range(table.shape[1]):
+            for i in range(table.shape[2]):
+                told[n, i] += gathered_[z, i] * (table[low, n, i] * (1.0 - part) + table[low + 1, n, i] * part)
+    out = np.zeros(table.shape[1])
+    for n in range(table.shape[1]):
+        out[n] = told[n].sum() + (unmet * table[0, n]).sum()
     return out
 
 
 @compiled
-def _best_few(rates: Any, least: float, most: int, always: int) -> Any:
-    """The numbers of the highest rates not under the least, at most so many, and one that is always looked at."""
-    few = np.zeros(len(rates), dtype=np.bool_)
-    for n in np.argsort(-rates)[:most]:
-        few[n] = rates[n] >= least
-    if 0 <= always < len(rates):
-        few[always] = True
-    return np.flatnonzero(few)
+def _best_few(rates: Any, least: float, most: int) -> Any:
+    """The numbers of the highest rates not under the least, at most so many."""
+    few = np.argsort(-rates, kind="mergesort")[:most]
+    return few[rates[few] >= least]
 
 
 @compiled
-def look(mass: Any, table: Any, groups: Any, kinds: Any, exposures: Any, now: int, cuts: Any) -> Any:
+def look(mass: Any, rates: Any, table: Any, groups: Any, kinds: Any, exposures: Any, now: int, cuts: Any) -> Any:
     """Return the numbers of the exposures that are worth a look, and for each the expected rate, and for each number of
     minutes the chance of a take and that chance times the rate it then has.
 
     `groups` are rows of place, pace, first and one past the last exposure; `cuts` the least share of a group's best rate,
-    of the best of all, and the most depths of one group; `now` what is fished.
+    of the best of all, the most depths of one group and the most of all; `now` what is fished, always looked at, or -1.
     """
+    taken = np.zeros(len(exposures))
+    full = per_cell(mass, rates)
+    for n in range(len(groups)):
+        place, pace = groups[n, 0], groups[n, 1]
+        met = np.zeros(mass.shape[1])
+        for z in range(mass.shape[1]):
+            for k in range(mass.shape[2]):
+                met[z] += full[place, z, k, pace] * (1.0 if kinds[n, k] > 0 else WRONG_KIND)
+        for c in range(groups[n, 2], groups[n, 3]):
+            for z in range(mass.shape[1]):
+                taken[c] += exposures[c, z] * met[z]
+    worthy = np.zeros(len(exposures), dtype=np.bool_)
+    least = cuts[1] * taken.max()
+    for n in range(len(groups)):
+        first, past = groups[n, 2], groups[n, 3]
+        own = taken[first:past]
+        if own.max() >= least:
+            worthy[first + _best_few(own, max(cuts[0] * own.max(), least), int(cuts[2]))] = True
+    few = np.flatnonzero(worthy)
+    worthy[:] = False
+    worthy[few[np.argsort(-taken[few], kind="mergesort")[: int(cuts[3])]]] = True
+    if now >= 0:
+        worthy[now] = True
+    chosen = np.flatnonzero(worthy)
+    out = np.zeros((len(chosen), table.shape[2]))
     anywhere = mass.sum(axis=0)
-    rates = np.zeros(len(exposures))
-    met = np.zeros((len(groups), mass.shape[1], 12 * mass.shape[4]))
+    c = 0
     for n in range(len(groups)):
-        met[n] = gathered(mass, anywhere, kinds[n], groups[n, 0], groups[n, 1])
-        rates[groups[n, 2] : groups[n, 3]] = rates_of(met[n], exposures[groups[n, 2] : groups[n, 3]], table)
-    chosen = np.zeros(len(exposures), dtype=np.int64)
-    out = np.zeros((len(exposures), table.shape[5]))
-    count = 0
-    for n in range(len(groups)):
-        first = groups[n, 2]
-        own = rates[first : groups[n, 3]]
-        for c in _best_few(own, max(cuts[0] * own.max(), cuts[1] * rates.max()), int(cuts[2]), now - first):
-            chosen[count] = first + c
-            out[count] = worth(met[n], exposures[first + c], table)
-            count += 1
-    return chosen[:count], out[:count]
+        if c < len(chosen) and chosen[c] < groups[n, 3]:
+            here = gathered(mass, anywhere, kinds[n], groups[n, 0])
+            while c < len(chosen) and chosen[c] < groups[n, 3]:
+                out[c] = worth(here, exposures[chosen[c]], table[groups[n, 1]])
+                c += 1
+    return chosen, out

@@ -156,6 +156,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/health": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Health
+         * @description Say that the server answers and its database can be read; asked by whoever watches over it.
+         */
+        get: operations["stillthread_accounts_api_health"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/kit": {
         parameters: {
             query?: never;
@@ -2656,6 +2676,14 @@ export interface components {
              * @enum {string}
              */
             style: "dry" | "team" | "buoyant-point" | "sinking-leader" | "float" | "tip-deep" | "flashy" | "over-bed" | "over-weed" | "up-slope" | "dangle" | "drifted";
+        };
+        /**
+         * HealthOut
+         * @description The server answers and reads its database.
+         */
+        HealthOut: {
+            /** Ok */
+            ok: boolean;
         };
         /**
          * Hour
@@ -6591,6 +6619,26 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+        };
+    };
+    stillthread_accounts_api_health: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HealthOut"];
                 };
             };
         };

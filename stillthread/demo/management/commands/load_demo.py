@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Any
 
-from django.core.management.base import BaseCommand
+from django.core.management.base import BaseCommand, CommandError
 
 from stillthread.accounts.services import DEMO_NAMES
 from stillthread.demo.load import demo_password, load_demo
@@ -17,7 +17,11 @@ class Command(BaseCommand):
 
     def handle(self, *args: Any, **options: Any) -> None:
         """Load what is missing and print the sign-in."""
-        for name, outings in load_demo().items():
+        try:
+            loaded = load_demo()
+        except PermissionError as error:
+            raise CommandError(str(error)) from error
+        for name, outings in loaded.items():
             if outings:
                 self.stdout.write(f"Demo angler {name}: {outings} outings written.")
         names = " or ".join(DEMO_NAMES.values())

@@ -1,0 +1,1 @@
+"""The server as a process: slow senders, proxies, whose database it is, and what a kill leaves behind."""
