@@ -23,6 +23,7 @@ const BinPage = lazy(() => import("./pages/Log/BinPage"));
 const OutingPage = lazy(() => import("./pages/Log/OutingPage"));
 const KitPage = lazy(() => import("./pages/Kit/KitPage"));
 const FlyBoxPage = lazy(() => import("./pages/FlyBox/FlyBoxPage"));
+const AccountPage = lazy(() => import("./pages/Account/AccountPage"));
 const StartPage = lazy(() => import("./pages/Start/StartPage"));
 const WaterFormPage = lazy(() => import("./pages/Start/WaterFormPage"));
 
@@ -34,7 +35,7 @@ export function App() {
   if (!session.data.name)
     return (
       <Suspense fallback={<Loading what={words.opening} />}>
-        <SignInPage demo={session.data.demo_available} />
+        <SignInPage demo={session.data.demo_available} signUp={session.data.sign_up} />
       </Suspense>
     );
   return (
@@ -92,6 +93,9 @@ export function App() {
                   </Route>
                   <Route path="/kit/box">
                     <FlyBoxPage />
+                  </Route>
+                  <Route path="/account">
+                    <AccountPage />
                   </Route>
                   <Route path="/start">
                     <StartPage />

@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
+from datetime import datetime
 from typing import Literal
 
 from django.conf import settings
 from django.contrib.auth import logout
-from django.http import HttpRequest
+from django.http import HttpRequest, HttpResponse
 from django.middleware.csrf import get_token
 from ninja import Router
 from ninja.security import django_auth
@@ -16,6 +17,7 @@ from pydantic import Field
 from stillthread.accounts import services
 from stillthread.accounts.mark import is_demo_database
 from stillthread.accounts.models import Angler
+from stillthread.accounts.throttle import remember
 from stillthread.core.day.given import Arm, CastLength, NetReach, Rod, RodCount
 from stillthread.core.day.schools import Schools
 from stillthread.core.vocabulary import Method
@@ -42,12 +44,16 @@ class SettingsIO(Strict):
     schools: Schools = Schools()
 
 
+SignUp = Literal["open", "invited", "closed"]
+
+
 class SessionOut(Strict):
     """Who is signed in, if anyone; whether the demo can be entered with one click."""
 
     name: str | None
     demo: bool
     demo_available: bool
+    sign_up: SignUp
     settings: SettingsIO | None
 
 
@@ -64,6 +70,39 @@ class CredentialsIn(Strict):
     password: str = Field(min_length=1, max_length=200)
 
 
+class NewAccountIn(CredentialsIn):
+    """Name and password of a new account, with a code where accounts are by invitation."""
+
+    code: str = Field(default="", max_length=40)
+
+
+class ResetIn(CredentialsIn):
+    """A new password for a name, by a one-time code."""
+
+    code: str = Field(min_length=1, max_length=40)
+
+
+class PasswordIn(Strict):
+    """The password there is and the one there shall be."""
+
+    old: str = Field(min_length=1, max_length=200)
+    password: str = Field(min_length=1, max_length=200)
+
+
+class ProofIn(Strict):
+    """The password there is, to show that it is oneself."""
+
+    password: str = Field(min_length=1, max_length=200)
+
+
+class DeviceOut(Strict):
+    """A device somebody is signed in with."""
+
+    says: str
+    signed_in_at: datetime
+    this: bool
+
+
 class DemoIn(Strict):
     """Which demo angler to be."""
 
@@ -78,12 +117,13 @@ def _settings_of(angler: Angler) -> SettingsIO:
 def _session(request: HttpRequest) -> SessionOut:
     get_token(request)  # sets the CSRF cookie the client sends back
     if not request.user.is_authenticated:
-        return SessionOut(name=None, demo=False, demo_available=settings.DEMO, settings=None)
+        return SessionOut(name=None, demo=False, demo_available=settings.DEMO, sign_up=settings.SIGN_UP, settings=None)
     angler = services.angler_of(request.user)
     return SessionOut(
         name=request.user.get_username(),
         demo=angler.is_demo,
         demo_available=settings.DEMO,
+        sign_up=settings.SIGN_UP,
         settings=_settings_of(angler),
     )
 
@@ -107,18 +147,29 @@ def read_session(request: HttpRequest) -> SessionOut:
 
 
 @router.post("/session/sign-in", response={200: SessionOut, **FAILURES}, auth=None)
-def sign_in(request: HttpRequest, payload: CredentialsIn) -> SessionOut:
+def sign_in(request: HttpRequest, payload: CredentialsIn, response: HttpResponse) -> SessionOut:
     """Sign in by name and password."""
     _need_csrf(request)
     services.sign_in(request, payload.name, payload.password)
+    remember(request, response)
     return _session(request)
 
 
 @router.post("/session/sign-up", response={200: SessionOut, **FAILURES}, auth=None)
-def sign_up(request: HttpRequest, payload: CredentialsIn) -> SessionOut:
+def sign_up(request: HttpRequest, payload: NewAccountIn, response: HttpResponse) -> SessionOut:
     """Make an account and sign in."""
     _need_csrf(request)
-    services.sign_up(request, payload.name, payload.password)
+    services.sign_up(request, payload.name, payload.password, payload.code)
+    remember(request, response)
+    return _session(request)
+
+
+@router.post("/session/reset", response={200: SessionOut, **FAILURES}, auth=None)
+def reset(request: HttpRequest, payload: ResetIn, response: HttpResponse) -> SessionOut:
+    """Set a new password by a one-time code and sign in."""
+    _need_csrf(request)
+    services.reset(request, payload.name, payload.code, payload.password)
+    remember(request, response)
     return _session(request)
 
 
@@ -145,3 +196,35 @@ def write_settings(request: HttpRequest, payload: SettingsIO) -> SettingsIO:
         setattr(angler, name, value)
     angler.save()
     return _settings_of(angler)
+
+
+@router.get("/account/devices", response={200: list[DeviceOut], **FAILURES}, auth=django_auth)
+def read_devices(request: HttpRequest) -> list[DeviceOut]:
+    """Return the devices that are signed in."""
+    here = request.session.session_key
+    return [
+        DeviceOut(says=one.says, signed_in_at=one.signed_in_at, this=one.session_key == here)
+        for one in services.devices_of(request.user)
+    ]
+
+
+@router.post("/account/password", response={200: SessionOut, **FAILURES}, auth=django_auth)
+def change_password(request: HttpRequest, payload: PasswordIn) -> SessionOut:
+    """Change the password; every other device is signed out."""
+    services.change_password(request, payload.old, payload.password)
+    return _session(request)
+
+
+@router.post("/account/sign-out-everywhere", response={200: SessionOut, **FAILURES}, auth=django_auth)
+def sign_out_everywhere(request: HttpRequest) -> SessionOut:
+    """Sign every device out, this one too."""
+    services.sign_out_everywhere(request.user)
+    logout(request)
+    return _session(request)
+
+
+@router.post("/account/delete", response={200: SessionOut, **FAILURES}, auth=django_auth)
+def delete_account(request: HttpRequest, payload: ProofIn) -> SessionOut:
+    """Delete the account with all that is in it, for good."""
+    services.delete_account(request, payload.password)
+    return _session(request)

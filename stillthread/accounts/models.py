@@ -37,3 +37,29 @@ class DemoMark(models.Model):
     def __str__(self) -> str:
         """Return when it was made."""
         return f"demo since {self.made_at:%Y-%m-%d}"
+
+
+class OneTimeCode(models.Model):
+    """A code that sets a new password or lets somebody make an account, once."""
+
+    kind = models.CharField(max_length=8)  # reset, invite
+    user = models.ForeignKey(settings.AUTH_USER_MODEL, null=True, on_delete=models.CASCADE, related_name="+")
+    code_hash = models.CharField(max_length=64)
+    ends_at = models.DateTimeField()
+
+    def __str__(self) -> str:
+        """Return what it is for."""
+        return self.kind
+
+
+class Device(models.Model):
+    """A device somebody is signed in with: its session, what it says it is, and since when."""
+
+    user = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="devices")
+    session_key = models.CharField(max_length=40, unique=True)
+    says = models.CharField(max_length=200, blank=True)
+    signed_in_at = models.DateTimeField()
+
+    def __str__(self) -> str:
+        """Return what it says it is."""
+        return self.says

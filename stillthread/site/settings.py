@@ -7,6 +7,7 @@ import pathlib
 import secrets
 
 from csp.constants import NONE, SELF, UNSAFE_INLINE
+from django.core.exceptions import ImproperlyConfigured
 
 from stillthread.shelf import MOST_PATHS, SHELF_NAME
 
@@ -119,6 +120,12 @@ AXES_COOLOFF_TIME = 0.25  # hours
 AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]
 AXES_LOCKOUT_CALLABLE = "stillthread.accounts.services.locked_out"
 AXES_VERBOSE = False
+AXES_WHITELIST_CALLABLE = "stillthread.accounts.throttle.not_locked"
+SIGN_UP = os.environ.get("STILL_SIGN_UP", "open")  # open, invited, closed
+if SIGN_UP not in ("open", "invited", "closed"):
+    raise ImproperlyConfigured(f"STILL_SIGN_UP is '{SIGN_UP}'; accepted: open, invited, closed")
+MOST_SIGN_UPS, MOST_WRONG_PAIRS = 20, 60  # from one address in an hour
+CACHES = {"default": {"BACKEND": "django.core.cache.backends.locmem.LocMemCache", "OPTIONS": {"MAX_ENTRIES": 20_000}}}
 
 SESSION_COOKIE_HTTPONLY = True
 SESSION_COOKIE_SAMESITE = "Lax"

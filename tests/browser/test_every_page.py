@@ -17,7 +17,7 @@ ROOT = Path(__file__).resolve().parents[2]
 LIGHTS = ("day", "dusk", "glare")
 PAGES = (
     "/plan", "/plan/card", "/water", "/food", "/water/chart", "/water/year", "/water/boat", "/thread", "/fish",
-    "/fish/{outing}", "/log", "/log/{outing}", "/log/bin", "/kit", "/kit/box", "/start", "/waters/new", "/nowhere",
+    "/fish/{outing}", "/log", "/log/{outing}", "/log/bin", "/kit", "/kit/box", "/account", "/start", "/waters/new", "/nowhere",
 )  # fmt: skip
 # Words that stand on each other by more than this many pixels each way do not read.
 TOUCH = 2

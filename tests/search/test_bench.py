@@ -8,7 +8,7 @@ import numpy as np
 
 sys.path.insert(0, str(pathlib.Path(__file__).resolve().parents[2] / "scripts"))
 
-from search_bench.lake import DAY_MIN, FAMILIES, KINDS, PLANS, candidates_for, make_lake
+from search_bench.lake import BEST_PLACE, DAY_MIN, FAMILIES, KINDS, PLANS, candidates_for, make_lake
 from search_bench.report import summary
 from search_bench.run import LADDER_NAMES, one_day
 

@@ -50,7 +50,9 @@ export function useReader(): Reader {
   return reader;
 }
 
-type Entry = { way: "in" | "up"; name: string; password: string } | { way: "demo"; which: "metric" | "feet" };
+type Entry =
+  | { way: "in" | "up" | "code"; name: string; password: string; code: string }
+  | { way: "demo"; which: "metric" | "feet" };
 
 /** Sign in, sign up, or step in as a demo angler. */
 export function useEnter() {
@@ -58,10 +60,12 @@ export function useEnter() {
   return useMutation({
     mutationFn: (entry: Entry) => {
       if (entry.way === "demo") return need(api.POST("/api/session/demo", { body: { which: entry.which } }));
-      const body = { name: entry.name, password: entry.password };
-      return entry.way === "in"
-        ? need(api.POST("/api/session/sign-in", { body }))
-        : need(api.POST("/api/session/sign-up", { body }));
+      const { way, code, ...pair } = entry;
+      if (way === "in") return need(api.POST("/api/session/sign-in", { body: pair }));
+      const body = { ...pair, code };
+      return way === "up"
+        ? need(api.POST("/api/session/sign-up", { body }))
+        : need(api.POST("/api/session/reset", { body }));
     },
     onSuccess: (session) => {
       client.removeQueries({ predicate: (query) => query.queryKey[0] !== "session" });

@@ -68,7 +68,10 @@ export default function KitPage() {
           </ul>
           <Link to="/waters/new">{words.addWater}</Link>
         </section>
-        <Button onClick={() => leave.mutate()}>{words.leave}</Button>
+        <p className="flex flex-wrap items-center gap-5">
+          <Button onClick={() => leave.mutate()}>{words.leave}</Button>
+          <Link to="/account">{words.account}</Link>
+        </p>
       </div>
       <Flies flies={kit.data.flies} starter={kit.data.starter} />
     </div>

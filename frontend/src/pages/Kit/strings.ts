@@ -1,5 +1,6 @@
 export const words = {
   toBox: "Fly box: recipes, what fits today, what to tie",
+  account: "Your account: password, devices",
   title: "Your kit",
   lead: "The plan only uses what is here.",
   lines: "Lines",

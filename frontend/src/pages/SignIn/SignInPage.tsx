@@ -2,7 +2,7 @@ import { type FormEvent, useState } from "react";
 import { ApiError } from "../../api/client";
 import { Column } from "../../column/Column";
 import { useColumn } from "../../column/scale";
-import { useEnter } from "../../lib/session";
+import { type Session, useEnter } from "../../lib/session";
 import { loadForNow, saveForNow } from "../../lib/store";
 import { Button, Fault, Field, TextBox } from "../../ui/controls";
 import { words } from "./strings";
@@ -30,13 +30,17 @@ function Hung() {
   );
 }
 
+/** Sign in, make an account, or set a new password by a code. */
+type Way = "in" | "up" | "code";
+const NEXT: Record<Way, Way[]> = { in: ["up", "code"], up: ["in"], code: ["in"] };
+
 /** What is typed here, without the password, outlives a reload. */
 interface Entry {
-  way: "in" | "up";
+  way: Way;
   name: string;
 }
 
-export default function SignInPage({ demo }: { demo: boolean }) {
+export default function SignInPage({ demo, signUp }: { demo: boolean; signUp: Session["sign_up"] }) {
   const [{ way, name }, setEntry] = useState(() => loadForNow<Entry>("entry", { way: "in", name: "" }));
   const keep = (part: Partial<Entry>) => {
     const next = { way, name, ...part };
@@ -44,13 +48,15 @@ export default function SignInPage({ demo }: { demo: boolean }) {
     saveForNow("entry", next);
   };
   const [password, setPassword] = useState("");
+  const [code, setCode] = useState("");
+  const asksCode = way === "code" || (way === "up" && signUp === "invited");
   const enter = useEnter();
   const problems = enter.error instanceof ApiError ? enter.error.problems : [];
   const at = (path: string) => problems.find((p) => p.path === path);
-  const rest = problems.filter((p) => p.path !== "name" && p.path !== "password");
+  const rest = problems.filter((p) => !["name", "password", ...(asksCode ? ["code"] : [])].includes(p.path));
   const submit = (event: FormEvent) => {
     event.preventDefault();
-    enter.mutate({ way, name, password }, { onSuccess: () => saveForNow("entry", null) });
+    enter.mutate({ way, name, password, code }, { onSuccess: () => saveForNow("entry", null) });
   };
   return (
     <main className="grid min-h-dvh grid-cols-[6rem_minmax(0,1fr)] wide:grid-cols-[minmax(12rem,30vw)_minmax(0,1fr)]">
@@ -92,9 +98,25 @@ export default function SignInPage({ demo }: { demo: boolean }) {
               />
             )}
           </Field>
+          {asksCode && (
+            <Field
+              label={words.code}
+              hint={way === "up" ? words.inviteHint : words.codeHint}
+              problem={at("code")}
+            >
+              {(p) => (
+                <TextBox
+                  {...p}
+                  autoComplete="one-time-code"
+                  value={code}
+                  onChange={(e) => setCode(e.target.value)}
+                />
+              )}
+            </Field>
+          )}
           <Field
-            label={words.password}
-            hint={way === "up" ? words.passwordHint : undefined}
+            label={way === "code" ? words.newPassword : words.password}
+            hint={way === "in" ? undefined : words.passwordHint}
             problem={at("password")}
           >
             {(p) => (
@@ -123,11 +145,15 @@ export default function SignInPage({ demo }: { demo: boolean }) {
           )}
           <div className="flex flex-wrap gap-2">
             <Button type="submit" look={demo ? "plain" : "main"} disabled={enter.isPending}>
-              {way === "in" ? words.signIn : words.signUp}
+              {words.ways[way].done}
             </Button>
-            <Button look="quiet" onClick={() => keep({ way: way === "in" ? "up" : "in" })}>
-              {way === "in" ? words.toSignUp : words.toSignIn}
-            </Button>
+            {NEXT[way]
+              .filter((next) => next !== "up" || signUp !== "closed")
+              .map((next) => (
+                <Button key={next} look="quiet" onClick={() => keep({ way: next })}>
+                  {words.ways[next].go}
+                </Button>
+              ))}
           </div>
         </form>
       </div>

@@ -1,0 +1,22 @@
+export const words = {
+  title: "Your account",
+  back: "Back to your kit",
+  opening: "Looking up your devices",
+  devices: "Signed in on",
+  this: "this one",
+  since: (when: string) => `since ${when}`,
+  unknown: "A device that does not say what it is",
+  everywhere: "Sign out everywhere",
+  everywhereAbout: "Every device has to sign in again, this one too.",
+  password: "A new password",
+  old: "The password you have now",
+  fresh: "The new one",
+  freshHint: "Ten characters or more, not a common word, without your name",
+  change: "Change the password",
+  changed: "Changed. Every other device is signed out.",
+  gone: "Delete the account",
+  goneAbout:
+    "Waters, kit, plans and the whole log go with it, at once and for good. Nobody can bring them back.",
+  goneSure: "Delete everything",
+  proof: "Your password, to show that it is you",
+};

@@ -1,0 +1,31 @@
+/** The account itself: devices, password, the end of it. */
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { api, need, type Schemas } from "../../api/client";
+import { again, answered } from "../../lib/again";
+
+export function useDevices() {
+  return useQuery({ queryKey: ["devices"], queryFn: () => need(api.GET("/api/account/devices")) });
+}
+
+export function useChangePassword() {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: (body: Schemas["PasswordIn"]) => need(api.POST("/api/account/password", { body })),
+    onSuccess: () => again(client, ["devices"]),
+  });
+}
+
+/** What ends with nobody signed in: every session, or the account with all that is in it. */
+export function useEnd(how: { password: string } | "everywhere") {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: () =>
+      how === "everywhere"
+        ? need(api.POST("/api/account/sign-out-everywhere"))
+        : need(api.POST("/api/account/delete", { body: how })),
+    onSuccess: (session) => {
+      client.removeQueries({ predicate: (query) => query.queryKey[0] !== "session" });
+      answered(client, ["session"], session);
+    },
+  });
+}
