@@ -15,7 +15,15 @@ CALLED_BY_NAME = [
 # Kept for the tests alone: formulas held to published values, the way back of a unit, the paths of the test run.
 FOR_TESTS = [
     *("window_radius_m", "seen_by_fish", "apparent_depth_m", "clear_view_m", "destination", "steepest_depth_m"),
-    *("volume_m3", "timed_speed_m_s", "m_to_feet", "c_to_fahrenheit", "beaufort_to_m_s", "lean_on"),
+    *(
+        "volume_m3",
+        "timed_speed_m_s",
+        "m_to_feet",
+        "c_to_fahrenheit",
+        "beaufort_to_m_s",
+        "beaufort_from_knots",
+        "lean_on",
+    ),
 ]
 BY_DECORATOR = ["@router.*", "@api.*", "@model_validator", "@field_validator", "@receiver*", "@model_serializer*"]
 KINDS = {"function", "method", "class", "property", "import", "unreachable_code"}

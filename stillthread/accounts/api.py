@@ -133,7 +133,7 @@ def _need_csrf(request: HttpRequest) -> None:
         raise Refused(403, "csrf", "The page is out of date.", "", "Load the page again.")
 
 
-@router.get("/health", response={200: HealthOut}, auth=None)
+@router.get("/health", response={200: HealthOut, **FAILURES}, auth=None)
 def health(request: HttpRequest) -> HealthOut:
     """Say that the server answers and its database can be read; asked by whoever watches over it."""
     is_demo_database()

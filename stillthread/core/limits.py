@@ -8,7 +8,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import dataclass
-from datetime import datetime
+from datetime import UTC, date, datetime
 from typing import Annotated, Any
 
 from annotated_types import Ge, Le, Lt, MaxLen, MinLen
@@ -45,7 +45,10 @@ class Spot:
 
 
 LonLat = Annotated[tuple[float, float], Spot()]
-Instant = Annotated[datetime, Aware()]
+# No log reaches further back; no reckoning of the sky is wanted further on.
+EARLIEST, LATEST = datetime(1970, 1, 1, tzinfo=UTC), datetime(2100, 1, 1, tzinfo=UTC)
+Instant = Annotated[datetime, Aware(), Ge(EARLIEST), Le(LATEST)]
+Day = Annotated[date, Ge(EARLIEST.date()), Le(LATEST.date())]
 Depth = Annotated[float, Ge(0), Le(300), Said("metres below today's surface, positive down")]
 Celsius = Annotated[float, Said("degrees Celsius; -1 to 40 is accepted for water")]
 Bearing = Annotated[float, Ge(0), Lt(360), Said("degrees clockwise from true north")]

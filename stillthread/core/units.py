@@ -11,7 +11,9 @@ KNOT_M_S = 1852.0 / 3600.0
 MPH_M_S = 0.44704
 KMH_M_S = 1.0 / 3.6
 
-# Lower limits of Beaufort forces 1 to 12 in whole knots (WMO Manual on Codes, table 1100).
+# Lower limits of Beaufort forces 1 to 12 in m/s and in whole knots (WMO Manual on Codes, table 1100): the two differ by a
+# little, so a speed in m/s goes by the one and whole knots by the other.
+BEAUFORT_LOWER_M_S = (0.3, 1.6, 3.4, 5.5, 8.0, 10.8, 13.9, 17.2, 20.8, 24.5, 28.5, 32.7)
 BEAUFORT_LOWER_KN = (1, 4, 7, 11, 17, 22, 28, 34, 41, 48, 56, 64)
 
 
@@ -53,13 +55,23 @@ def c_to_fahrenheit(degrees_c: float) -> float:
 
 
 def beaufort_from_m_s(speed_m_s: float) -> int:
-    """Return the Beaufort force of a mean wind at 10 m [m/s], by whole knots (WMO Manual on Codes, table 1100).
+    """Return the Beaufort force of a mean wind at 10 m [m/s], to a tenth (WMO Manual on Codes, table 1100).
 
-    The table is in whole knots, so the speed is rounded to the nearest knot first. Raises ValueError below zero.
+    Raises ValueError below zero.
     """
     if not speed_m_s >= 0:
         raise ValueError("wind speed must not be negative")
-    knots = math.floor(speed_m_s / KNOT_M_S + 0.5)
+    tenths = math.floor(10 * speed_m_s + 0.5) / 10
+    return sum(1 for limit in BEAUFORT_LOWER_M_S if tenths >= limit)
+
+
+def beaufort_from_knots(knots: int) -> int:
+    """Return the Beaufort force of a mean wind at 10 m in whole knots (WMO Manual on Codes, table 1100).
+
+    Raises ValueError below zero.
+    """
+    if not knots >= 0:
+        raise ValueError("wind speed must not be negative")
     return sum(1 for limit in BEAUFORT_LOWER_KN if knots >= limit)
 
 
@@ -72,9 +84,9 @@ def beaufort_to_m_s(force: int) -> float:
         raise ValueError("Beaufort force runs from 0 to 12")
     if force == 0:
         return 0.0
-    low = BEAUFORT_LOWER_KN[force - 1]
-    high = BEAUFORT_LOWER_KN[force] - 1 if force < 12 else low
-    return (low + high) / 2.0 * KNOT_M_S
+    low = BEAUFORT_LOWER_M_S[force - 1]
+    high = BEAUFORT_LOWER_M_S[force] - 0.1 if force < 12 else low
+    return (low + high) / 2.0
 
 
 def m_s_to_inches_per_second(rate_m_s: float) -> float:

@@ -129,10 +129,9 @@ def write_outing(
     feeding = float(np.clip(chosen.peak_m + rng.normal(0, 0.6), 0.1, chosen.bed_m - 0.1))
     rate = 0.0 if blank else float(rng.gamma(1.3, 3.2))
     lasts = timedelta(hours=float(rng.uniform(2.5, 5.5)))
-    frozen = {"plan_id": plan.id, "plan_snapshot": plan.answer.model_dump(mode="json")}
     note = str(rng.choice(["", "", "Cold hands, good light after lunch.", "Wind swung at noon.", "Fish came up late."]))
     outing = OutingBody(water_id=out.id, started_at=began, ended_at=began + lasts, note=note)
-    outings.put_outing(owner, outing_id, outing, **frozen)
+    outings.put_outing(owner, outing_id, outing, plan_id=plan.id, plan_snapshot=plan.answer.model_dump(mode="json"))
     number = 0
     while clock < began + lasts - timedelta(minutes=10):
         index = int(rng.integers(min(3, len(plan.answer.set_ups))))

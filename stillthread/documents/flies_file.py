@@ -13,8 +13,21 @@ from stillthread.documents.fly_contract import FlyFile, PatternDoc
 from stillthread.documents.strict import parse_document, problems_from_pydantic
 
 LARGEST_BYTES = 3_000_000
+MOST_DIGITS = 6
 COLUMNS = ("name", "family", "prey", "hooks", "tone", "weight", "surface", "stock")
 COMPUTED = ("sink_m_s", "sink_class")
+
+
+# A cell that begins so is a formula to a spreadsheet: it is written, and read back, behind an apostrophe.
+FORMULA = ("=", "+", "-", "@", "\t", "\r")
+
+
+def _safe(cell: str) -> str:
+    return f"'{cell}" if cell.startswith(FORMULA) else cell
+
+
+def _plain(cell: str) -> str:
+    return cell[1:] if cell.startswith("'") and cell[1:].startswith(FORMULA) else cell
 
 
 def check_size(size: int) -> None:
@@ -36,7 +49,7 @@ def write_flies_csv(box: FlyFile) -> str:
         speed = sink_speed_m_s(fly.build) if fly.build else None
         table.writerow(
             [
-                fly.name,
+                _safe(fly.name),
                 fly.family or "",
                 " ".join(fly.prey),
                 " ".join(str(h) for h in fly.hooks),
@@ -51,9 +64,16 @@ def write_flies_csv(box: FlyFile) -> str:
     return out.getvalue()
 
 
+def _count(text: str) -> int:
+    """A whole number in plain digits, and few of them. Raises ValueError for anything else."""
+    if not (text.isascii() and text.isdigit() and len(text) <= MOST_DIGITS):
+        raise ValueError(text)
+    return int(text)
+
+
 def _hooks(text: str, line: int) -> list[int]:
     try:
-        return [int(part) for part in text.split()]
+        return [_count(part) for part in text.split()]
     except ValueError as error:
         raise InputError(
             Problem(
@@ -64,10 +84,12 @@ def _hooks(text: str, line: int) -> list[int]:
 
 def _pattern(row: dict[str, str], line: int) -> PatternDoc:
     stock = row.get("stock", "").strip()
-    if stock and not stock.isdigit():
+    try:
+        in_stock = _count(stock) if stock else None
+    except ValueError as error:
         raise InputError(
             Problem("not_a_number", f"line {line}, stock", f"'{stock[:30]}' is no count.", "a whole number, or nothing")
-        )
+        ) from error
     surface = row.get("surface", "").strip().lower()
     if surface not in ("", "yes", "no"):
         raise InputError(
@@ -76,14 +98,14 @@ def _pattern(row: dict[str, str], line: int) -> PatternDoc:
     try:
         return PatternDoc.model_validate(
             {
-                "name": row["name"],
+                "name": _plain(row["name"]),
                 "family": row.get("family", "").strip() or None,
                 "prey": row["prey"].split(),
                 "hooks": _hooks(row["hooks"], line),
                 "tone": row["tone"].strip(),
                 "weight": row["weight"].strip(),
                 "surface": surface == "yes",
-                "stock": int(stock) if stock else None,
+                "stock": in_stock,
             }
         )
     except ValidationError as error:
@@ -101,7 +123,17 @@ def read_flies_csv(text: str) -> FlyFile:
 
     Raises InputError with the line of each fault: columns missing or unknown, values that are none, one name twice.
     """
-    table = csv.DictReader(io.StringIO(text))
+    try:
+        return _read_table(csv.DictReader(io.StringIO(text, newline=None), strict=True))
+    except csv.Error as error:
+        raise InputError(
+            Problem(
+                "csv", "file", "This is no table a spreadsheet would write.", "a CSV file with cells of ordinary length"
+            )
+        ) from error
+
+
+def _read_table(table: csv.DictReader[str]) -> FlyFile:
     have = [name.strip() for name in table.fieldnames or []]
     needed = [name for name in ("name", "prey", "hooks", "tone", "weight") if name not in have]
     unknown = [name for name in have if name not in (*COLUMNS, *COMPUTED)]

@@ -9,6 +9,7 @@ from pydantic import Field, model_validator
 from stillthread.core.food.prey import FAMILY_KEYS
 from stillthread.core.food.seen import PreyKey
 from stillthread.core.limits import Name
+from stillthread.core.tackle.flies import MOST_FLIES
 from stillthread.core.tackle.fly_build import LARGEST_HOOK, SMALLEST_HOOK, FlyBuild, Hook, Tone, Weight
 from stillthread.core.tackle.recipe import Recipe
 from stillthread.documents.strict import Strict
@@ -53,4 +54,4 @@ class FlyFile(Strict):
     """A whole fly box as it goes in and out."""
 
     version: Literal[1] = 1
-    flies: list[PatternDoc] = Field(max_length=2000)
+    flies: list[PatternDoc] = Field(max_length=MOST_FLIES)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import fields
 from typing import Annotated, Literal
 
@@ -9,11 +10,12 @@ from annotated_types import Ge, Le, MaxLen, MinLen
 
 from stillthread.core.day.given import Aim, Angler, Before, HandMade, PlanInput, Rules
 from stillthread.core.day.schools import Schools
+from stillthread.core.errors import InputError, Problem
 from stillthread.core.evidence.likeness import PastStretch
 from stillthread.core.limits import Instant, PlaceName, Said
 from stillthread.core.noted.water import Water, checked_water
-from stillthread.core.tackle.flies import Fly
-from stillthread.core.tackle.lines import Line
+from stillthread.core.tackle.flies import MOST_FLIES, Fly
+from stillthread.core.tackle.lines import MOST_LINES, Line
 from stillthread.core.trout.factor import FACTOR_NAMES
 from stillthread.documents.noted import Noted
 from stillthread.documents.strict import Strict
@@ -39,7 +41,7 @@ class Day(Noted):
 class Tackle(Strict):
     """What is on the reels."""
 
-    lines: Annotated[tuple[Line, ...], MinLen(1), MaxLen(60)]
+    lines: Annotated[tuple[Line, ...], MinLen(1), MaxLen(MOST_LINES)]
 
 
 class PlanRequest(Day):
@@ -49,14 +51,32 @@ class PlanRequest(Day):
     water: Water
     angler: Angler = Angler()
     tackle: Tackle
-    flies: Annotated[tuple[Fly, ...], MinLen(1), MaxLen(2000)]
+    flies: Annotated[tuple[Fly, ...], MinLen(1), MaxLen(MOST_FLIES)]
     rules: Rules = Rules()
     schools: Schools = Schools()
     own_log: Annotated[tuple[PastStretch, ...], MaxLen(2000)] = ()
 
 
+def doubled(things: Sequence[Line | Fly], path: str) -> list[Problem]:
+    """Return a problem for each thing whose key another before it has."""
+    found, seen = [], set()
+    for n, one in enumerate(things):
+        if one.key in seen:
+            found.append(
+                Problem("duplicate", f"{path}[{n}].key", f"The key {one.key} is there twice.", "each key once")
+            )
+        seen.add(one.key)
+    return found
+
+
 def plan_input_from(doc: PlanRequest) -> PlanInput:
     """Return what the core plans from. Raises InputError at a bad outline or depth-area table."""
-    checked_water(doc.water)
+    problems = doubled(doc.tackle.lines, "tackle.lines") + doubled(doc.flies, "flies")
+    try:
+        checked_water(doc.water)
+    except InputError as error:
+        problems += error.problems
+    if problems:
+        raise InputError(problems)
     same = {one.name: getattr(doc, one.name) for one in fields(PlanInput) if one.name not in ("lines", "without")}
     return PlanInput(**same, lines=doc.tackle.lines, without=frozenset(doc.without))

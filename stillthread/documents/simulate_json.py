@@ -19,6 +19,8 @@ from stillthread.core.thread.chain import RANKING, Detail
 from stillthread.core.thread.line_weight import label_doubt
 from stillthread.documents import simulate_contract as c
 
+STEADY_DRIFT_M_S = 0.6  # a thread towed faster may find no balance
+
 HOLD_S, FLOAT_HOLD_S = 60.0, 120.0
 MOST_TRACK_POINTS = 400
 NOT_IN_MODEL = "Not in the model: a greased leader held by the film, wind drift below the surface, line memory, the bow seen from above."
@@ -229,11 +231,11 @@ def simulate_answer(doc: c.SimulateRequest, detail: Detail = RANKING, paths: Pat
         result = paths.whole(rig, cast, detail, doubt_from(doc, rig.line) if doc.band else None)
     except NotConvergedError as error:
         said = f"The thread found no balance {error.t_s:.1f} s after landing; no path is shown."
-        raise InputError(
-            Problem(
-                code="not_converged", path="", message=said, accepted="", hint="Change the rig a little and try again."
-            )
-        ) from error
+        fast = abs(cast.drift_m_s or 0.0) > STEADY_DRIFT_M_S
+        path, accepted = (
+            ("drift_m_s", f"up to {STEADY_DRIFT_M_S:g} m/s") if fast else ("flies", "a rig a little different")
+        )
+        raise InputError(Problem("not_converged", path, said, accepted, "Change it a little and try again.")) from error
     except ValueError as error:
         if isinstance(error, InputError):
             raise

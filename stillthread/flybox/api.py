@@ -9,7 +9,7 @@ from ninja import File, Router
 from ninja.files import UploadedFile
 from pydantic import Field, model_validator
 
-from stillthread.core.tackle.lines import DensityProfile, Family
+from stillthread.core.tackle.lines import MOST_LINES, DensityProfile, Family
 from stillthread.core.tackle.lines import Line as CoreLine
 from stillthread.core.thread.line_weight import label_doubt
 from stillthread.documents.flies_file import check_size, read_flies, write_flies_csv
@@ -18,8 +18,8 @@ from stillthread.documents.strict import Strict
 from stillthread.flybox import box_services as box
 from stillthread.flybox.models import Fly, Line
 from stillthread.flybox.schemas import FlyBody, FlyOut, StarterFly, StarterIn, TakenOut
-from stillthread.web.errors import FAILURES
-from stillthread.web.owned import delete_owned, live, put_owned
+from stillthread.web.errors import EDITED, FAILURES
+from stillthread.web.owned import delete_owned, live, named_revision, put_owned
 
 router = Router(tags=["kit"])
 
@@ -45,6 +45,7 @@ class LineOut(LineBody):
     """A line in the kit with its title in words."""
 
     id: uuid.UUID
+    revision: int
     title: str
     label_doubt: str | None
 
@@ -60,7 +61,7 @@ class KitOut(Strict):
 def _line_out(row: Line) -> LineOut:
     fields = {f: getattr(row, f) for f in LineBody.model_fields}
     line = CoreLine(key=str(row.pk), **fields)
-    return LineOut(id=row.pk, title=line.title, label_doubt=label_doubt(line), **fields)
+    return LineOut(id=row.pk, revision=row.revision, title=line.title, label_doubt=label_doubt(line), **fields)
 
 
 @router.get("/kit", response={200: KitOut, **FAILURES})
@@ -71,29 +72,31 @@ def read_kit(request: HttpRequest) -> KitOut:
     return KitOut(lines=lines, flies=flies, starter=box.starter())
 
 
-@router.put("/kit/lines/{line_id}", response={200: LineOut, **FAILURES})
+@router.put("/kit/lines/{line_id}", response={200: LineOut, **FAILURES, **EDITED})
 def put_line(request: HttpRequest, line_id: uuid.UUID, payload: LineBody) -> LineOut:
-    """Write a line under the client's UUID."""
-    return _line_out(put_owned(Line, request.user, line_id, **payload.model_dump()))
+    """Write a line under the client's UUID. A kit holds no more lines than a plan takes."""
+    lines = live(Line, request.user).exclude(pk=line_id).count() + 1
+    box.check_room(lines, MOST_LINES, "lines", "family")
+    return _line_out(put_owned(Line, request.user, line_id, based_on=named_revision(request), **payload.model_dump()))
 
 
-@router.delete("/kit/lines/{line_id}", response={204: None, **FAILURES})
+@router.delete("/kit/lines/{line_id}", response={204: None, **FAILURES, **EDITED})
 def delete_line(request: HttpRequest, line_id: uuid.UUID) -> tuple[int, None]:
     """Take a line out of the kit."""
-    delete_owned(Line, request.user, line_id)
+    delete_owned(Line, request.user, line_id, based_on=named_revision(request))
     return 204, None
 
 
-@router.put("/kit/flies/{fly_id}", response={200: FlyOut, **FAILURES})
+@router.put("/kit/flies/{fly_id}", response={200: FlyOut, **FAILURES, **EDITED})
 def put_fly(request: HttpRequest, fly_id: uuid.UUID, payload: FlyBody) -> FlyOut:
     """Write a fly under the client's UUID."""
-    return box.put_fly(request.user, fly_id, payload)
+    return box.put_fly(request.user, fly_id, payload, based_on=named_revision(request))
 
 
-@router.delete("/kit/flies/{fly_id}", response={204: None, **FAILURES})
+@router.delete("/kit/flies/{fly_id}", response={204: None, **FAILURES, **EDITED})
 def delete_fly(request: HttpRequest, fly_id: uuid.UUID) -> tuple[int, None]:
     """Take a fly out of the box."""
-    delete_owned(Fly, request.user, fly_id)
+    delete_owned(Fly, request.user, fly_id, based_on=named_revision(request))
     return 204, None
 
 
@@ -112,7 +115,9 @@ def read_box(request: HttpRequest) -> FlyFile:
 @router.get("/kit/flies.csv", response={200: None, **FAILURES})
 def read_box_csv(request: HttpRequest) -> HttpResponse:
     """Return the fly box as a CSV table, without recipes."""
-    return HttpResponse(write_flies_csv(box.box_file(request.user)), content_type="text/csv; charset=utf-8")
+    answer = HttpResponse(write_flies_csv(box.box_file(request.user)), content_type="text/csv; charset=utf-8")
+    answer["Content-Disposition"] = 'attachment; filename="fly-box.csv"'
+    return answer
 
 
 @router.post("/kit/box-file", response={200: TakenOut, **FAILURES})

@@ -8,7 +8,7 @@ from typing import Any
 from django.db import transaction
 
 from stillthread.core.errors import InputError, Problem
-from stillthread.core.tackle.flies import STARTER_FLIES, fly_of
+from stillthread.core.tackle.flies import MOST_FLIES, STARTER_FLIES, fly_of
 from stillthread.core.tackle.fly_build import FlyBuild, add_up, usual_build, weight_class
 from stillthread.core.tackle.patterns import PATTERN_BY_KEY, Pattern
 from stillthread.core.thread.fly_sink import sink_class, sink_speed_m_s
@@ -17,6 +17,14 @@ from stillthread.documents.strict import told
 from stillthread.flybox.models import Fly
 from stillthread.flybox.schemas import FlyOut, StarterFly
 from stillthread.web.owned import live, put_owned
+
+BATCH = 100  # rows written before somebody else may
+
+
+def check_room(count: int, most: int, what: str, path: str) -> None:
+    """Raise InputError where a kit would hold more than a plan can use."""
+    if count > most:
+        raise InputError(Problem("too_many", path, f"That would be {count} {what}.", f"at most {most}"))
 
 
 def pattern_document(pattern: Pattern) -> PatternDoc:
@@ -62,6 +70,7 @@ def fly_out(row: Fly) -> FlyOut:
         FlyOut,
         row,
         id=row.pk,
+        revision=row.revision,
         family=row.family or None,
         recipe=row.recipe or {},
         submerged_g=round(total.submerged_g, 4),
@@ -72,9 +81,10 @@ def fly_out(row: Fly) -> FlyOut:
     )
 
 
-def put_fly(owner: Any, fly_id: uuid.UUID, body: PatternDoc) -> FlyOut:
+def put_fly(owner: Any, fly_id: uuid.UUID, body: PatternDoc, *, based_on: int | None = None) -> FlyOut:
     """Write a fly under the client's UUID."""
-    return fly_out(put_owned(Fly, owner, fly_id, **settled(body)))
+    check_room(live(Fly, owner).exclude(pk=fly_id).count() + 1, MOST_FLIES, "patterns in the box", "name")
+    return fly_out(put_owned(Fly, owner, fly_id, based_on=based_on, **settled(body)))
 
 
 def starter() -> list[StarterFly]:
@@ -93,6 +103,9 @@ def add_starter_flies(owner: Any, keys: list[str]) -> list[Fly]:
             accepted = ", ".join(PATTERN_BY_KEY)
             raise InputError(Problem("unknown", f"keys[{index}]", f"No starter fly '{key}'.", accepted))
     owned = {row.name: row for row in live(Fly, owner)}
+    check_room(
+        len(owned | dict.fromkeys(PATTERN_BY_KEY[key].name for key in keys)), MOST_FLIES, "patterns in the box", "keys"
+    )
     for key in keys:
         document = pattern_document(PATTERN_BY_KEY[key])
         row = owned.get(document.name)
@@ -121,10 +134,16 @@ def box_file(owner: Any) -> FlyFile:
     )
 
 
-@transaction.atomic
 def take_file(owner: Any, box: FlyFile) -> int:
-    """Put every pattern of a file into the box: those of a name already there are replaced; returns how many."""
+    """Put every pattern of a file into the box: those of a name already there are replaced; returns how many.
+
+    Written in batches, so that nobody else waits long to write. Raises InputError where the box would hold too many.
+    """
     owned = {row.name: row.pk for row in live(Fly, owner)}
-    for pattern in box.flies:
-        put_owned(Fly, owner, owned.get(pattern.name, uuid.uuid4()), **settled(pattern))
+    check_room(len(owned | {pattern.name: None for pattern in box.flies}), MOST_FLIES, "patterns in the box", "file")
+    values = [(owned.get(pattern.name, uuid.uuid4()), settled(pattern)) for pattern in box.flies]
+    for start in range(0, len(values), BATCH):
+        with transaction.atomic():
+            for fly_id, pattern_values in values[start : start + BATCH]:
+                put_owned(Fly, owner, fly_id, **pattern_values)
     return len(box.flies)

@@ -18,6 +18,7 @@ class FlyOut(PatternDoc):
     """A fly in the box: weight in water and sink speed at `sink_hook`, by its own build or the one usual for its weight."""
 
     id: uuid.UUID
+    revision: int
     submerged_g: float
     sink_m_s: float
     sink_class: SinkClass

@@ -13,12 +13,15 @@ from covjson_pydantic.coverage import Coverage
 from pydantic import ValidationError
 
 from stillthread.core.errors import InputError, Problem
+from stillthread.core.limits import EARLIEST, LATEST
 from stillthread.core.reading.hours import Hour as Hour  # the stand-ins take it from here
 from stillthread.core.reading.hours import checked_hours
 from stillthread.core.units import KMH_M_S, KNOT_M_S, MPH_M_S, fahrenheit_to_c
 from stillthread.core.water.profile import Point, checked_profile
 
 LARGEST_BYTES = 2_000_000
+MOST_DIGITS = 15  # of a whole number
+MOST_STEPS = 5_000  # of an axis: a year by the hour is more than any profile or forecast has
 CRS84 = "http://www.opengis.net/def/crs/OGC/1.3/CRS84"
 UCUM = "http://www.opengis.net/def/uom/UCUM/"
 # Words that name a parameter's meaning, in its key or its observed property's label; the first that fits wins.
@@ -64,6 +67,19 @@ def _no_constants(text: str) -> Any:
     raise ValueError(f"{text} is not a number")
 
 
+def _whole(text: str) -> int:
+    if len(text) > MOST_DIGITS:
+        raise ValueError(f"a number of {len(text)} digits is none of a lake")
+    return int(text)
+
+
+def _finite(text: str) -> float:
+    value = float(text)
+    if not math.isfinite(value):
+        raise ValueError(f"{text[:30]} is past all numbers")
+    return value
+
+
 def load_json(data: bytes | str, what: str) -> Any:
     """Return the JSON in `data`, of `what` (in words); NaN and infinities are refused.
 
@@ -73,7 +89,7 @@ def load_json(data: bytes | str, what: str) -> Any:
         raise _fail("too_large", "file", f"This file has {len(data) / 1e6:.0f} MB.", f"{what} of up to 2 MB")
     try:
         text = data.decode("utf-8-sig") if isinstance(data, bytes) else data
-        return json.loads(text, parse_constant=_no_constants)
+        return json.loads(text, parse_constant=_no_constants, parse_int=_whole, parse_float=_finite)
     except UnicodeDecodeError as error:
         raise _fail("not_text", "file", "This is not UTF-8 text.", what) from error
     except json.JSONDecodeError as error:
@@ -89,11 +105,24 @@ def load_json(data: bytes | str, what: str) -> Any:
         raise _fail("not_json", "file", f"This is not JSON: {error}.", what) from error
 
 
+def _check_parts(raw: dict[str, Any]) -> None:
+    """Refuse what the parser of the format would let through: parts left empty, and axes too long to be laid out."""
+    for name in ("domain", "parameters", "ranges"):
+        if name in raw and not isinstance(raw[name], dict):
+            raise _fail("coverage", name, f"'{name}' holds nothing.", "an object")
+    axes = raw.get("domain", {}).get("axes")
+    for name, axis in axes.items() if isinstance(axes, dict) else ():
+        steps = axis.get("num", 1) if isinstance(axis, dict) else 1
+        if not isinstance(steps, int) or not 1 <= steps <= MOST_STEPS:
+            raise _fail("axis", f"domain.axes.{name}.num", f"An axis of {steps} steps.", f"1 to {MOST_STEPS} steps")
+
+
 def _coverage(data: bytes | str, domain_type: str) -> Coverage:
     raw = load_json(data, "a CoverageJSON Coverage")
     if not isinstance(raw, dict) or raw.get("type") != "Coverage":
         shown = raw.get("type") if isinstance(raw, dict) else type(raw).__name__
         raise _fail("not_coverage", "type", f"'{shown}' is no Coverage.", "a CoverageJSON document of type Coverage")
+    _check_parts(raw)
     try:
         coverage = Coverage.model_validate_json(json.dumps(raw))
     except ValidationError as error:
@@ -192,14 +221,31 @@ def _celsius(values: list[float | None], unit: str, path: str) -> list[float | N
     raise _fail("unit", path, f"The unit '{unit}' is no unit of temperature known here.", "Cel, [degF] or K")
 
 
+def _depths(coverage: Coverage) -> list[float]:
+    values = _axis(coverage, "z")
+    for i, value in enumerate(values):
+        if isinstance(value, bool) or not isinstance(value, (int, float)) or not math.isfinite(value):
+            raise _fail("axis", f"domain.axes.z.values[{i}]", f"'{str(value)[:30]}' is no depth.", "a number of metres")
+    return [float(value) for value in values]
+
+
+def _times(coverage: Coverage) -> list[datetime]:
+    values = _axis(coverage, "t")
+    for i, value in enumerate(values):
+        if not isinstance(value, datetime) or value.tzinfo is None or not EARLIEST <= value <= LATEST:
+            raise _fail(
+                "axis", f"domain.axes.t.values[{i}]", f"'{str(value)[:40]}' is no time of a log.", "RFC 3339, from 1970"
+            )
+    return [value.astimezone(UTC) for value in values]
+
+
 def _when(coverage: Coverage) -> datetime | None:
     if coverage.domain.axes.t is None:
         return None
-    times = _axis(coverage, "t")
+    times = _times(coverage)
     if len(times) != 1:
         raise _fail("axis", "domain.axes.t", f"{len(times)} times: this is more than one profile.", "one time")
-    instant: datetime = times[0]
-    return instant.astimezone(UTC)
+    return times[0]
 
 
 def read_profile_coverage(data: bytes | str, max_depth_m: float | None = None) -> ProfileCoverage:
@@ -210,7 +256,7 @@ def read_profile_coverage(data: bytes | str, max_depth_m: float | None = None) -
     truncated JSON, NaN, wrong lengths, a z axis that does not run one way, unknown units, or a sample the water refuses.
     """
     coverage = _coverage(data, "VerticalProfile")
-    depths = [float(v) for v in _axis(coverage, "z")]
+    depths = _depths(coverage)
     notes = []
     if depths and all(d <= 0 for d in depths) and any(d < 0 for d in depths):
         depths = [abs(d) for d in depths]
@@ -314,7 +360,7 @@ def read_weather_coverage(data: bytes | str) -> tuple[tuple[float, float] | None
     lengths, times that do not go forward, units not known, values out of range, or no wind at all.
     """
     coverage = _coverage(data, "PointSeries")
-    times = [t.astimezone(UTC) for t in _axis(coverage, "t")]
+    times = _times(coverage)
     for i in range(1, len(times)):
         if times[i] <= times[i - 1]:
             raise _fail(

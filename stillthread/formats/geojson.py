@@ -7,7 +7,7 @@ import math
 from dataclasses import dataclass
 from typing import Any
 
-from stillthread.core.chart.outline import Outline, checked_outline
+from stillthread.core.chart.outline import Outline, Ring, checked_outline
 from stillthread.core.errors import InputError, Problem
 from stillthread.core.water.profile import DEEPEST_LAKE_M
 from stillthread.formats.covjson import load_json
@@ -175,11 +175,19 @@ def _feature(geometry: dict[str, Any], properties: dict[str, Any]) -> dict[str, 
     return {"type": "Feature", "geometry": geometry, "properties": properties}
 
 
+def _wound(ring: Ring, shore: bool) -> list[list[float]]:
+    """A ring as its corners, a shore counter-clockwise and an island clockwise (RFC 7946, 3.1.6)."""
+    first = ring[0][0]  # longitudes are counted from here, across the 180th meridian too
+    xs = [(lon - first + 180) % 360 - 180 for lon, _ in ring]
+    area = sum(xs[i - 1] * ring[i][1] - xs[i] * ring[i - 1][1] for i in range(1, len(ring)))
+    return [list(p) for p in (ring if (area > 0) == shore else ring[::-1])]
+
+
 def write_water_map(water_map: WaterMap, name: str) -> str:
     """Return a water's outline, places and soundings as a GeoJSON FeatureCollection that `read_water_map` reads back."""
     features = []
     if water_map.outline is not None:
-        rings = [[list(p) for p in ring] for ring in water_map.outline]
+        rings = [_wound(ring, shore=i == 0) for i, ring in enumerate(water_map.outline)]
         features.append(_feature({"type": "Polygon", "coordinates": rings}, {"name": name}))
     for place in water_map.places:
         told = {"name": place.name, "kind": place.kind}

@@ -19,7 +19,7 @@ TEMPERATURE_WORDS = ("temp", "tempé", "lämp", "hőm", "teplo", "t")
 OXYGEN_WORDS = ("oxy", "o2", "do", "sauer", "zuur", "syre", "ossig", "tlen", "happi")
 FEET = re.compile(r"(?<![a-z])(ft|feet|foot|fu(ß|ss)|pieds?|pies)(?![a-z])")
 FAHRENHEIT = re.compile(r"°\s*f|fahrenheit|deg\s*f|(?<![a-z])f(?![a-z])")
-NUMBER = re.compile(r"[+-]?\d+([.,]\d+)?$")
+NUMBER = re.compile(r"[+-]?[0-9]{1,12}([.,][0-9]{1,12})?$")
 
 
 @dataclass(frozen=True)
@@ -93,7 +93,13 @@ def _rows(text: str) -> tuple[list[tuple[int, list[str]]], str]:
     mark = _separator([line for _, line in lines])
     if mark == " ":
         return [(i, line.split()) for i, line in lines], mark
-    cells = [(i, next(csv.reader(io.StringIO(line), delimiter=mark))) for i, line in lines]
+    cells = []
+    for i, line in lines:
+        try:
+            cells.append((i, next(csv.reader(io.StringIO(line), delimiter=mark))))
+        except csv.Error as error:
+            problem = Problem("csv", f"line {i}", "This line is no row of a table.", "cells of ordinary length")
+            raise InputError(problem) from error
     return [(i, [cell.strip() for cell in row]) for i, row in cells], mark
 
 

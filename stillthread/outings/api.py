@@ -20,8 +20,8 @@ from stillthread.outings.schemas import (
     SpellOut,
 )
 from stillthread.waters.schemas import AheadOut
-from stillthread.web.errors import FAILURES
-from stillthread.web.owned import delete_owned, get_owned
+from stillthread.web.errors import EDITED, FAILURES
+from stillthread.web.owned import delete_owned, get_owned, named_revision
 
 router = Router(tags=["outings"])
 
@@ -50,42 +50,42 @@ def read_outing(request: HttpRequest, outing_id: uuid.UUID) -> OutingOut:
     return services.read_outing(request.user, outing_id)
 
 
-@router.put("/outings/{outing_id}", response={200: OutingOut, **FAILURES})
+@router.put("/outings/{outing_id}", response={200: OutingOut, **FAILURES, **EDITED})
 def put_outing(request: HttpRequest, outing_id: uuid.UUID, payload: OutingBody) -> OutingOut:
     """Write an outing under the client's UUID; writing a deleted one brings it back."""
-    return services.put_outing(request.user, outing_id, payload)
+    return services.put_outing(request.user, outing_id, payload, based_on=named_revision(request))
 
 
-@router.delete("/outings/{outing_id}", response={204: None, **FAILURES})
+@router.delete("/outings/{outing_id}", response={204: None, **FAILURES, **EDITED})
 def delete_outing(request: HttpRequest, outing_id: uuid.UUID) -> tuple[int, None]:
     """Delete an outing; writing it again brings it back whole."""
-    delete_owned(Outing, request.user, outing_id)
+    delete_owned(Outing, request.user, outing_id, based_on=named_revision(request))
     return 204, None
 
 
-@router.put("/outings/{outing_id}/spells/{spell_id}", response={200: SpellOut, **FAILURES})
+@router.put("/outings/{outing_id}/spells/{spell_id}", response={200: SpellOut, **FAILURES, **EDITED})
 def put_spell(request: HttpRequest, outing_id: uuid.UUID, spell_id: uuid.UUID, payload: SpellBody) -> SpellOut:
     """Write a spell under the client's UUID."""
-    return services.put_spell(request.user, outing_id, spell_id, payload)
+    return services.put_spell(request.user, outing_id, spell_id, payload, based_on=named_revision(request))
 
 
-@router.delete("/outings/{outing_id}/spells/{spell_id}", response={204: None, **FAILURES})
+@router.delete("/outings/{outing_id}/spells/{spell_id}", response={204: None, **FAILURES, **EDITED})
 def delete_spell(request: HttpRequest, outing_id: uuid.UUID, spell_id: uuid.UUID) -> tuple[int, None]:
     """Delete a spell; writing it again brings it back with its events."""
     get_owned(Outing, request.user, outing_id)
-    delete_owned(Spell, request.user, spell_id)
+    delete_owned(Spell, request.user, spell_id, based_on=named_revision(request))
     return 204, None
 
 
-@router.put("/outings/{outing_id}/events/{event_id}", response={200: EventOut, **FAILURES})
+@router.put("/outings/{outing_id}/events/{event_id}", response={200: EventOut, **FAILURES, **EDITED})
 def put_event(request: HttpRequest, outing_id: uuid.UUID, event_id: uuid.UUID, payload: EventBody) -> EventOut:
     """Write an event under the client's UUID."""
-    return services.put_event(request.user, outing_id, event_id, payload)
+    return services.put_event(request.user, outing_id, event_id, payload, based_on=named_revision(request))
 
 
-@router.delete("/outings/{outing_id}/events/{event_id}", response={204: None, **FAILURES})
+@router.delete("/outings/{outing_id}/events/{event_id}", response={204: None, **FAILURES, **EDITED})
 def delete_event(request: HttpRequest, outing_id: uuid.UUID, event_id: uuid.UUID) -> tuple[int, None]:
     """Delete an event."""
     get_owned(Outing, request.user, outing_id)
-    delete_owned(Event, request.user, event_id)
+    delete_owned(Event, request.user, event_id, based_on=named_revision(request))
     return 204, None

@@ -3,15 +3,16 @@
 from __future__ import annotations
 
 import uuid
-from datetime import datetime
+from datetime import datetime, timedelta
 from typing import Literal
 
-from pydantic import AwareDatetime, Field, model_validator
+from pydantic import Field, model_validator
 
 from stillthread.core import vocabulary
 from stillthread.core.limits import Depth
 from stillthread.documents.plan_answer import PlanAnswer
 from stillthread.documents.strict import Strict
+from stillthread.web.dates import Kept
 
 Kind = Literal["take", "pluck", "follow", "lost", "landed", "weed", "bottom", "blank"]
 Phase = Literal["", "drop", "first-pull", "retrieve", "pause", "hang", "float"]
@@ -23,22 +24,29 @@ Method = Literal["dry", "nymphs", "float", "sink-tip", "intermediate", "sinking"
 MOST_SET_UPS = 200
 
 
-def _in_order(start: datetime, end: datetime | None) -> None:
+LONGEST_SPELL = timedelta(days=1)
+LONGEST_TRIP = timedelta(days=14)
+
+
+def _in_order(start: datetime, end: datetime | None, longest: timedelta) -> None:
     if end is not None and end < start:
         raise ValueError("it ends before it starts")
+    if end is not None and end - start > longest:
+        days = longest.days
+        raise ValueError(f"it lasts longer than {'a day' if days == 1 else f'{days} days'}")
 
 
 class OutingBody(Strict):
     """An outing as the client writes it."""
 
     water_id: uuid.UUID
-    started_at: AwareDatetime
-    ended_at: AwareDatetime | None = None
+    started_at: Kept
+    ended_at: Kept | None = None
     note: str = Field("", max_length=4000)
 
     @model_validator(mode="after")
     def _order(self) -> OutingBody:
-        _in_order(self.started_at, self.ended_at)
+        _in_order(self.started_at, self.ended_at, LONGEST_TRIP)
         return self
 
 
@@ -56,12 +64,12 @@ class SpellBody(Strict):
     pace: Pace = "static"
     flies: list[str] = Field(default=[], max_length=10)
     set_up_index: int | None = Field(None, ge=0, le=MOST_SET_UPS)
-    started_at: AwareDatetime
-    ended_at: AwareDatetime | None = None
+    started_at: Kept
+    ended_at: Kept | None = None
 
     @model_validator(mode="after")
     def _order(self) -> SpellBody:
-        _in_order(self.started_at, self.ended_at)
+        _in_order(self.started_at, self.ended_at, LONGEST_SPELL)
         return self
 
 
@@ -71,7 +79,7 @@ class EventBody(Strict):
     spell_id: uuid.UUID
     kind: Kind
     phase: Phase = ""
-    occurred_at: AwareDatetime
+    occurred_at: Kept
     t_s: float | None = Field(None, ge=0, le=7200, description="seconds on the countdown clock")
     depth_m: Depth | None = None
     low_m: Depth | None = None
@@ -87,12 +95,14 @@ class SpellOut(SpellBody):
     """A stored spell."""
 
     id: uuid.UUID
+    revision: int
 
 
 class EventOut(EventBody):
     """A stored event."""
 
     id: uuid.UUID
+    revision: int
 
 
 class RateOut(Strict):
@@ -142,6 +152,7 @@ class RunningOut(Strict):
 class OutingOut(OutingSummary):
     """An outing with everything in it, and its plan as frozen when it started, or when it was last gone over to."""
 
+    revision: int
     max_depth_m: float
     longest_fight_s: float = Field(description="a fish landed or lost this soon after a take is that take")
     plan_id: uuid.UUID | None

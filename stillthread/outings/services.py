@@ -80,11 +80,11 @@ def _summary(outing: Outing, effort: list[Stretch]) -> dict[str, Any]:
 
 
 def _spell_out(row: Spell) -> SpellOut:
-    return SpellOut(id=row.pk, **{f: getattr(row, f) for f in SpellBody.model_fields})
+    return SpellOut(id=row.pk, revision=row.revision, **{f: getattr(row, f) for f in SpellBody.model_fields})
 
 
 def _event_out(row: Event) -> EventOut:
-    return EventOut(id=row.pk, **{f: getattr(row, f) for f in EventBody.model_fields})
+    return EventOut(id=row.pk, revision=row.revision, **{f: getattr(row, f) for f in EventBody.model_fields})
 
 
 def read_outing(owner: Any, outing_id: uuid.UUID) -> OutingOut:
@@ -97,6 +97,7 @@ def read_outing(owner: Any, outing_id: uuid.UUID) -> OutingOut:
     plan = frozen_answer(outing.plan_snapshot) if outing.plan_snapshot else None
     return OutingOut(
         **_summary(outing, effort),
+        revision=outing.revision,
         max_depth_m=outing.water.max_depth_m,
         longest_fight_s=LONGEST_FIGHT_S,
         plan_id=outing.plan_id,
@@ -155,20 +156,28 @@ def read_log(owner: Any, water_id: uuid.UUID | None) -> LogOut:
     )
 
 
-def put_outing(owner: Any, outing_id: uuid.UUID, body: OutingBody, **frozen: Any) -> OutingOut:
+def put_outing(
+    owner: Any, outing_id: uuid.UUID, body: OutingBody, *, based_on: int | None = None, **frozen: Any
+) -> OutingOut:
     """Write an outing; `frozen` are the plan's id and snapshot when it starts from a plan."""
     water = get_owned(Water, owner, body.water_id)
-    put_owned(Outing, owner, outing_id, water=water, **body.model_dump(exclude={"water_id"}), **frozen)
+    put_owned(
+        Outing, owner, outing_id, based_on=based_on, water=water, **body.model_dump(exclude={"water_id"}), **frozen
+    )
     return read_outing(owner, outing_id)
 
 
-def put_spell(owner: Any, outing_id: uuid.UUID, spell_id: uuid.UUID, body: SpellBody) -> SpellOut:
+def put_spell(
+    owner: Any, outing_id: uuid.UUID, spell_id: uuid.UUID, body: SpellBody, *, based_on: int | None = None
+) -> SpellOut:
     """Write a spell of one of the owner's outings."""
     outing = get_owned(Outing, owner, outing_id, defer=HEAVY)
-    return _spell_out(put_owned(Spell, owner, spell_id, outing=outing, **body.model_dump()))
+    return _spell_out(put_owned(Spell, owner, spell_id, based_on=based_on, outing=outing, **body.model_dump()))
 
 
-def put_event(owner: Any, outing_id: uuid.UUID, event_id: uuid.UUID, body: EventBody) -> EventOut:
+def put_event(
+    owner: Any, outing_id: uuid.UUID, event_id: uuid.UUID, body: EventBody, *, based_on: int | None = None
+) -> EventOut:
     """Write an event into a spell of the same outing. Raises InputError for a spell of another outing."""
     outing = get_owned(Outing, owner, outing_id, defer=HEAVY)
     spell = get_owned(Spell, owner, body.spell_id)
@@ -176,7 +185,8 @@ def put_event(owner: Any, outing_id: uuid.UUID, event_id: uuid.UUID, body: Event
         raise InputError(
             Problem("unknown", "spell_id", "That spell belongs to another outing.", "a spell of this outing")
         )
-    return _event_out(put_owned(Event, owner, event_id, spell=spell, **body.model_dump(exclude={"spell_id"})))
+    values = body.model_dump(exclude={"spell_id"})
+    return _event_out(put_owned(Event, owner, event_id, based_on=based_on, spell=spell, **values))
 
 
 def _ended(owner: Any, outing: Outing, at: datetime) -> None:
@@ -236,7 +246,8 @@ def go_over(
     for running in live(Spell, owner).filter(outing=outing, ended_at__isnull=True).exclude(pk=spell_id):
         running.ended_at = max(spell.started_at, running.started_at)
         running.save()
-    outing.plan_snapshot, outing.plan_id = merged, frozen["plan_id"]
-    outing.save(update_fields=["plan_snapshot", "plan_id", "updated_at"])
+    if (outing.plan_snapshot, outing.plan_id) != (merged, frozen["plan_id"]):
+        outing.plan_snapshot, outing.plan_id = merged, frozen["plan_id"]
+        outing.save(update_fields=["plan_snapshot", "plan_id", "updated_at"])
     put_spell(owner, outing_id, spell_id, spell.model_copy(update={"set_up_index": where[spell.set_up_index or 0]}))
     return read_outing(owner, outing_id)

@@ -27,8 +27,8 @@ from stillthread.waters.schemas import (
     WaterBody,
     WaterOut,
 )
-from stillthread.web.errors import FAILURES
-from stillthread.web.owned import delete_owned, get_owned
+from stillthread.web.errors import EDITED, FAILURES
+from stillthread.web.owned import delete_owned, get_owned, named_revision
 
 router = Router(tags=["waters"])
 
@@ -45,16 +45,16 @@ def read_water(request: HttpRequest, water_id: uuid.UUID) -> WaterOut:
     return services.water_out(get_owned(Water, request.user, water_id))
 
 
-@router.put("/waters/{water_id}", response={200: WaterOut, **FAILURES})
+@router.put("/waters/{water_id}", response={200: WaterOut, **FAILURES, **EDITED})
 def put_water(request: HttpRequest, water_id: uuid.UUID, payload: WaterBody) -> WaterOut:
     """Write a water under the client's UUID."""
-    return services.put_water(request.user, water_id, payload)
+    return services.put_water(request.user, water_id, payload, based_on=named_revision(request))
 
 
-@router.delete("/waters/{water_id}", response={204: None, **FAILURES})
+@router.delete("/waters/{water_id}", response={204: None, **FAILURES, **EDITED})
 def delete_water(request: HttpRequest, water_id: uuid.UUID) -> tuple[int, None]:
     """Delete a water; writing it again brings it back."""
-    delete_owned(Water, request.user, water_id)
+    delete_owned(Water, request.user, water_id, based_on=named_revision(request))
     return 204, None
 
 
@@ -72,17 +72,17 @@ def read_reading(request: HttpRequest, water_id: uuid.UUID, reading_id: uuid.UUI
     return services.one_reading(request.user, water_id, reading_id)
 
 
-@router.put("/waters/{water_id}/readings/{reading_id}", response={200: ReadingOut, **FAILURES})
+@router.put("/waters/{water_id}/readings/{reading_id}", response={200: ReadingOut, **FAILURES, **EDITED})
 def put_reading(request: HttpRequest, water_id: uuid.UUID, reading_id: uuid.UUID, payload: ReadingBody) -> ReadingOut:
     """Write a reading under the client's UUID."""
-    return services.put_reading(request.user, water_id, reading_id, payload)
+    return services.put_reading(request.user, water_id, reading_id, payload, based_on=named_revision(request))
 
 
-@router.delete("/waters/{water_id}/readings/{reading_id}", response={204: None, **FAILURES})
+@router.delete("/waters/{water_id}/readings/{reading_id}", response={204: None, **FAILURES, **EDITED})
 def delete_reading(request: HttpRequest, water_id: uuid.UUID, reading_id: uuid.UUID) -> tuple[int, None]:
     """Delete a reading."""
     get_owned(Water, request.user, water_id)
-    delete_owned(Reading, request.user, reading_id)
+    delete_owned(Reading, request.user, reading_id, based_on=named_revision(request))
     return 204, None
 
 

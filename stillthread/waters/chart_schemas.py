@@ -7,13 +7,14 @@ from datetime import datetime
 from typing import Annotated, Literal
 
 from annotated_types import MaxLen
-from pydantic import AwareDatetime, Field, model_validator
+from pydantic import Field, model_validator
 
 from stillthread.core.chart.outline import Outline
 from stillthread.core.chart.sounding import SoundingMethod
 from stillthread.core.limits import Latitude, Longitude, LonLat
 from stillthread.core.reading.hours import Hour
 from stillthread.documents.strict import Strict
+from stillthread.web.dates import Kept
 
 
 class OutlineBody(Strict):
@@ -28,7 +29,7 @@ class SoundingBody(Strict):
     depth_m: float
     level_m: float = Field(0.0, ge=-100, le=50)
     method: SoundingMethod
-    taken_at: AwareDatetime
+    taken_at: Kept
     place: str | None = Field(None, max_length=80)
     longitude_deg: Longitude | None = None
     latitude_deg: Latitude | None = None
@@ -69,7 +70,7 @@ class MapSoundingIn(Strict):
 class MapSoundingsBody(Strict):
     """Soundings from a map file, at most 200 at a time."""
 
-    taken_at: AwareDatetime
+    taken_at: Kept
     soundings: list[MapSoundingIn] = Field(min_length=1, max_length=200)
 
 

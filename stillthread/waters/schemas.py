@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import uuid
 from dataclasses import dataclass
-from datetime import date, datetime
+from datetime import datetime
 from typing import Annotated, Literal
 from zoneinfo import available_timezones
 
@@ -12,12 +12,13 @@ from annotated_types import MaxLen
 from pydantic import Field, field_validator, model_validator
 
 from stillthread.core.day.given import Rules
-from stillthread.core.limits import Instant, Latitude, Longitude, Name
+from stillthread.core.limits import Day, Instant, Latitude, Longitude, Name
 from stillthread.core.noted import water as noted
 from stillthread.core.noted.reading import Reading
 from stillthread.core.water.profile import Point
 from stillthread.documents.noted import Noted
 from stillthread.documents.strict import Strict
+from stillthread.web.dates import Kept
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -37,13 +38,13 @@ class WaterBody(Strict):
     time_zone: str = "UTC"
     max_depth_m: noted.GreatestDepth
     species: noted.SpeciesThere = ("rainbow",)
-    stocked_on: date | None = None
+    stocked_on: Day | None = None
     elevation_m: noted.Elevation | None = None
     fetch_m: noted.Fetch | None = None
     productivity: noted.Productivity | None = None
     hypsography: noted.DepthAreas = ()
     rules: Rules = Rules()
-    rules_read_on: date | None = None
+    rules_read_on: Day | None = None
     rules_source: str = Field("", max_length=200)
     places: list[PlaceBody] = Field(min_length=1, max_length=noted.MOST_PLACES)
 
@@ -56,26 +57,25 @@ class WaterBody(Strict):
 
     @model_validator(mode="after")
     def _places_fit(self) -> WaterBody:
-        names = [place.name for place in self.places]
-        if len(set(names)) < len(names):
-            raise ValueError("two places have the same name")
-        if any(place.depth_max_m > self.max_depth_m for place in self.places):
-            raise ValueError("a place is deeper than the water's greatest depth")
+        problems = noted.place_problems(self.places, self.max_depth_m)
+        if problems:
+            raise ValueError(problems[0].message.rstrip("."))
         if (self.latitude_deg is None) != (self.longitude_deg is None):
             raise ValueError("a position needs both latitude and longitude")
         return self
 
 
 class WaterOut(WaterBody):
-    """A water with its UUID."""
+    """A water with its UUID and revision."""
 
     id: uuid.UUID
+    revision: int
 
 
 class ReadingBody(Noted):
     """A reading and what was seen with it, to be kept."""
 
-    taken_at: Instant
+    taken_at: Kept
     reading: Reading
 
 
@@ -83,6 +83,7 @@ class ReadingOut(ReadingBody):
     """A stored reading."""
 
     id: uuid.UUID
+    revision: int
 
 
 class ProfileFileOut(Strict):

@@ -33,7 +33,7 @@ from stillthread.waters.schemas import (
     WaterBody,
     WaterOut,
 )
-from stillthread.web.owned import get_owned, live, put_owned
+from stillthread.web.owned import delete_owned, get_owned, live, put_owned
 
 # How many earlier surface readings the year's curve is fitted to.
 MOST_HISTORY = 150
@@ -49,6 +49,7 @@ def water_out(water: Water) -> WaterOut:
     ]
     return WaterOut(
         id=water.pk,
+        revision=water.revision,
         places=places,
         rules=Rules(**water.rules),
         hypsography=tuple(Contour(**row) for row in water.hypsography),
@@ -63,8 +64,8 @@ def list_waters(owner: Any) -> list[WaterOut]:
 
 
 @transaction.atomic
-def put_water(owner: Any, water_id: uuid.UUID, body: WaterBody) -> WaterOut:
-    """Write a water and its places; places left out of the list are deleted. Raises InputError for a bad depth-area table."""
+def put_water(owner: Any, water_id: uuid.UUID, body: WaterBody, *, based_on: int | None = None) -> WaterOut:
+    """Write a water and its places; places left out of the list get a tombstone. Raises InputError for a bad depth-area table."""
     if body.hypsography:
         checked_hypsography(body.hypsography, body.max_depth_m)
     values = body.model_dump(exclude={"places", "rules", "hypsography", "productivity"})
@@ -73,6 +74,7 @@ def put_water(owner: Any, water_id: uuid.UUID, body: WaterBody) -> WaterOut:
         Water,
         owner,
         water_id,
+        based_on=based_on,
         rules=as_json["rules"],
         hypsography=as_json["hypsography"],
         productivity=body.productivity or "",
@@ -80,7 +82,7 @@ def put_water(owner: Any, water_id: uuid.UUID, body: WaterBody) -> WaterOut:
     )
     kept = [place.id for place in body.places]
     for gone in live(Place, owner).filter(water=water).exclude(pk__in=kept):
-        gone.delete()
+        delete_owned(Place, owner, gone.pk)
     for position, place in enumerate(body.places):
         put_owned(
             Place,
@@ -136,7 +138,9 @@ def water_document(water: Water, when: datetime) -> noted.Water:
     return noted.Water(**{**same, **more})
 
 
-def put_reading(owner: Any, water_id: uuid.UUID, reading_id: uuid.UUID, body: ReadingBody) -> ReadingOut:
+def put_reading(
+    owner: Any, water_id: uuid.UUID, reading_id: uuid.UUID, body: ReadingBody, *, based_on: int | None = None
+) -> ReadingOut:
     """Check a reading against its water and store it. Raises InputError at the faulty fields."""
     water = get_owned(Water, owner, water_id)
     checked_reading(body.reading, water.max_depth_m)
@@ -145,6 +149,7 @@ def put_reading(owner: Any, water_id: uuid.UUID, reading_id: uuid.UUID, body: Re
         Reading,
         owner,
         reading_id,
+        based_on=based_on,
         water=water,
         place_name=body.place or "",
         taken_at=body.taken_at,
@@ -155,7 +160,7 @@ def put_reading(owner: Any, water_id: uuid.UUID, reading_id: uuid.UUID, body: Re
 
 def reading_out(row: Reading) -> ReadingOut:
     """Return a stored reading as the API gives it."""
-    return told(ReadingOut, row, id=row.pk, place=row.place_name or None)
+    return told(ReadingOut, row, id=row.pk, revision=row.revision, place=row.place_name or None)
 
 
 def latest_readings(owner: Any, water_id: uuid.UUID, count: int) -> list[ReadingOut]:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import logging
+from typing import Any
 
 from django.http import Http404, HttpRequest, HttpResponse
 from ninja import NinjaAPI
@@ -10,7 +11,9 @@ from ninja.errors import AuthenticationError, HttpError, ValidationError
 
 from stillthread.core.errors import InputError, NobodyWaitsError, Problem
 from stillthread.documents.strict import Strict, problems_from_pydantic
+from stillthread.web.owned import StaleError
 
+NOT_TOLD = {"_state", "owner_id", "plan_snapshot"}
 log = logging.getLogger("stillthread")
 LOCATION_WORDS = ("body", "query", "path", "file", "form", "payload")
 
@@ -31,9 +34,17 @@ class ErrorsOut(Strict):
     errors: list[ProblemOut]
 
 
+class StaleOut(ErrorsOut):
+    """The answer to an edit made on an older version: the row as it is kept, and what was sent, by field."""
+
+    kept: dict[str, Any]
+    sent: dict[str, Any]
+
+
 # Declared on every route.
 FAILURES = {400: ErrorsOut, 401: ErrorsOut, 403: ErrorsOut, 404: ErrorsOut, 422: ErrorsOut, 429: ErrorsOut}
 # Declared beside them where the route leans on something that can be absent or busy.
+EDITED = {409: StaleOut}  # beside them where rows are changed
 LEANING = {409: ErrorsOut, 502: ErrorsOut}
 
 
@@ -65,6 +76,16 @@ def install(api: NinjaAPI) -> None:
     @api.exception_handler(NobodyWaitsError)
     def nobody_waits(request: HttpRequest, error: NobodyWaitsError) -> HttpResponse:
         return _answer(api, request, [Problem("superseded", "", "The page has asked for something newer.")], 409)
+
+    @api.exception_handler(StaleError)
+    def stale(request: HttpRequest, error: StaleError) -> HttpResponse:
+        gone = error.row.deleted_at is not None
+        what = "deleted" if gone else "changed"
+        message = f"This was {what} elsewhere since it was opened here."
+        problem = Problem("deleted_elsewhere" if gone else "stale", "", message, f"revision {error.row.revision}")
+        kept = {name: value for name, value in vars(error.row).items() if name not in NOT_TOLD}
+        sent = {name: getattr(value, "pk", value) for name, value in error.sent.items()}
+        return api.create_response(request, {"errors": [problem.as_dict()], "kept": kept, "sent": sent}, status=409)
 
     @api.exception_handler(Refused)
     def refused(request: HttpRequest, error: Refused) -> HttpResponse:

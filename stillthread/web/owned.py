@@ -1,4 +1,8 @@
-"""Rows that belong to somebody, made by the client with its own UUID, deleted with a tombstone."""
+"""Rows that belong to somebody, made by the client with its own UUID, deleted with a tombstone.
+
+Every change counts a row's revision up. An edit may name the revision it was made on (If-Match); one made on another than
+the row has now changes nothing, and both versions are told.
+"""
 
 from __future__ import annotations
 
@@ -6,9 +10,11 @@ import uuid
 from typing import Any, TypeVar
 
 from django.conf import settings
-from django.db import models
-from django.http import Http404
+from django.db import models, transaction
+from django.http import Http404, HttpRequest
 from django.utils import timezone
+
+from stillthread.core.errors import InputError, Problem
 
 
 class Owned(models.Model):
@@ -19,9 +25,37 @@ class Owned(models.Model):
     received_at = models.DateTimeField(default=timezone.now, editable=False)
     updated_at = models.DateTimeField(auto_now=True)
     deleted_at = models.DateTimeField(null=True, blank=True)
+    revision = models.PositiveIntegerField(default=1, editable=False)
 
     class Meta:
         abstract = True
+
+    def save(self, *args: Any, **kwargs: Any) -> None:
+        """Save, the revision counted up with each change."""
+        if not self._state.adding:
+            self.revision += 1
+            if kwargs.get("update_fields") is not None:
+                kwargs["update_fields"] = {*kwargs["update_fields"], "revision", "updated_at"}
+        super().save(*args, **kwargs)
+
+
+class StaleError(Exception):
+    """An edit made on another revision than the row has: the row as it is, and what was to be written."""
+
+    def __init__(self, row: Owned, sent: dict[str, Any]):
+        """Keep both."""
+        self.row, self.sent = row, sent
+        super().__init__(f"{row._meta.verbose_name} {row.pk} is at revision {row.revision}")
+
+
+def named_revision(request: HttpRequest) -> int | None:
+    """Return the revision a request says it was made on, if it does. Raises InputError for what is no revision."""
+    named = request.headers.get("If-Match", "").strip().strip('"')
+    if not named:
+        return None
+    if not (named.isascii() and named.isdigit() and len(named) < 10):
+        raise InputError(Problem("bad_revision", "If-Match", "This is no revision.", 'a whole number, as in "3"'))
+    return int(named)
 
 
 Row = TypeVar("Row", bound=Owned)
@@ -46,26 +80,43 @@ def get_owned(
     return found
 
 
-def put_owned(model: type[Row], owner: Any, row_id: uuid.UUID, **values: Any) -> Row:
+def put_owned(model: type[Row], owner: Any, row_id: uuid.UUID, *, based_on: int | None = None, **values: Any) -> Row:
     """Write a row under the client's UUID: made, changed or brought back from its tombstone; sent twice it is the same.
 
-    Raises Http404 where the UUID belongs to somebody else.
+    Raises Http404 where the UUID belongs to somebody else, and StaleError where the edit is `based_on` another revision.
     """
-    row = model._default_manager.filter(pk=row_id).first()
-    if row is None:
-        row = model(pk=row_id, owner=owner)
-    elif row.owner_id != owner.pk:
-        raise Http404(model._meta.verbose_name)
-    for name, value in values.items():
-        setattr(row, name, value)
-    row.deleted_at = None
-    row.save()
-    return row
+    with transaction.atomic():  # takes the write lock at once: two first writes of one row follow each other
+        row = model._default_manager.filter(pk=row_id).first()
+        if row is None:
+            row = model(pk=row_id, owner=owner)
+        elif row.owner_id != owner.pk:
+            raise Http404(model._meta.verbose_name)
+        elif not _changes(row, values):
+            return row
+        elif based_on is not None and row.revision != based_on:
+            raise StaleError(row, values)
+        for name, value in values.items():
+            setattr(row, name, value)
+        row.deleted_at = None
+        row.save()
+        return row
 
 
-def delete_owned(model: type[Row], owner: Any, row_id: uuid.UUID) -> None:
-    """Put a tombstone on one of the owner's rows; a second time changes nothing. Raises Http404 for another's row."""
-    row = get_owned(model, owner, row_id, deleted=True)
-    if row.deleted_at is None:
+def _changes(row: Owned, values: dict[str, Any]) -> bool:
+    """Whether writing these values would change the row: the same edit sent twice does not."""
+    return row.deleted_at is not None or any(getattr(row, name) != value for name, value in values.items())
+
+
+def delete_owned(model: type[Row], owner: Any, row_id: uuid.UUID, *, based_on: int | None = None) -> None:
+    """Put a tombstone on one of the owner's rows; a second time changes nothing.
+
+    Raises Http404 for another's row, and StaleError where the deletion is `based_on` another revision.
+    """
+    with transaction.atomic():
+        row = get_owned(model, owner, row_id, deleted=True)
+        if row.deleted_at is not None:
+            return
+        if based_on is not None and row.revision != based_on:
+            raise StaleError(row, {"deleted_at": timezone.now()})
         row.deleted_at = timezone.now()
         row.save(update_fields=["deleted_at", "updated_at"])

@@ -124,7 +124,7 @@ class Day(ApiCase):
         told = self.call("POST", "/api/box/tie-list", self.body)
         tie = told["ties"][0]
         fly = next(f for f in self.call("GET", "/api/kit")["flies"] if f["id"] == tie["id"])
-        drop = ("id", "submerged_g", "sink_m_s", "sink_class", "sink_hook", "own_build")
+        drop = ("id", "revision", "submerged_g", "sink_m_s", "sink_class", "sink_hook", "own_build")
         body = {k: v for k, v in fly.items() if k not in drop}
         self.call("PUT", f"/api/kit/flies/{tie['id']}", {**body, "counts": [{"hook": tie["hook"], "count": 2}]})
         again = self.call("POST", "/api/box/tie-list", self.body)["ties"]

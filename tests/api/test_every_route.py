@@ -7,7 +7,14 @@ from django.test import Client
 
 from tests.api.base import ApiCase, contract
 
-OPEN = {"/api/health", "/api/session", "/api/session/sign-in", "/api/session/sign-up", "/api/session/demo"}
+OPEN = {
+    "/api/health",
+    "/api/session",
+    "/api/session/sign-in",
+    "/api/session/sign-up",
+    "/api/session/reset",
+    "/api/session/demo",
+}
 
 
 def routes():

@@ -32,8 +32,9 @@ class Conversions(unittest.TestCase):
         # WMO Manual on Codes, table 1100 (from memory).
         for entry in checks.of("05_wind", "Beaufort"):
             inputs = entry["inputs"]
-            speed = inputs.get("U10_ms", inputs.get("U10_kn", 0) * units.KNOT_M_S)
-            self.assertEqual(units.beaufort_from_m_s(speed), entry["expected"], entry["id"])
+            knots = inputs.get("U10_kn")
+            force = units.beaufort_from_m_s(inputs["U10_ms"]) if knots is None else units.beaufort_from_knots(knots)
+            self.assertEqual(force, entry["expected"], entry["id"])
 
     def test_a_force_stands_for_a_wind_of_that_force(self):
         for force in range(13):

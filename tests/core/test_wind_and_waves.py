@@ -13,17 +13,17 @@ from stillthread.core.sky.wind import (
     upwind_shore,
     wind_chill_c,
 )
-from stillthread.core.units import KNOT_M_S, beaufort_from_m_s
+from stillthread.core.units import beaufort_from_knots, beaufort_from_m_s
 from tests import checks
 
 
 class Beaufort(unittest.TestCase):
     def test_check_values(self):
-        # WMO Manual on Codes, table 1100 (from memory in the check; the scale's limits in whole knots).
+        # WMO Manual on Codes, table 1100 (from memory in the check).
         for entry in checks.of("05_wind", "Beaufort"):
             i = entry["inputs"]
-            speed = i["U10_ms"] if "U10_ms" in i else i["U10_kn"] * KNOT_M_S
-            self.assertEqual(beaufort_from_m_s(speed), entry["expected"], entry["id"])
+            force = beaufort_from_m_s(i["U10_ms"]) if "U10_ms" in i else beaufort_from_knots(i["U10_kn"])
+            self.assertEqual(force, entry["expected"], entry["id"])
 
 
 class Waves(unittest.TestCase):

@@ -9,6 +9,8 @@ export class ApiError extends Error {
   constructor(
     readonly status: number,
     readonly problems: Problem[],
+    /** The row as the server has it, where an edit was made on an older one. */
+    readonly kept?: Record<string, unknown>,
   ) {
     super(problems.map((p) => p.message).join(" "));
   }
@@ -58,6 +60,7 @@ function problemsOf(error: unknown): Problem[] {
 /** Unwrap an answer, or throw ApiError with every fault in it. */
 export async function need<T>(answer: Promise<Answer<T>>): Promise<T> {
   const { data, error, response } = await answer;
-  if (!response.ok) throw new ApiError(response.status, problemsOf(error));
+  if (!response.ok)
+    throw new ApiError(response.status, problemsOf(error), (error as Partial<Schemas["StaleOut"]>)?.kept);
   return data as T;
 }

@@ -10,6 +10,27 @@ interface Props {
   onClose: () => void;
 }
 
+/** A value as it stands in the log, short. */
+function told(value: unknown): string {
+  if (value === null || value === undefined || value === "") return words.nothing;
+  if (Array.isArray(value)) return value.join(", ") || words.nothing;
+  return String(value);
+}
+
+/** What was changed elsewhere and here, field by field. */
+function Differences({ entry, kept }: { entry: Entry; kept: Record<string, unknown> }) {
+  if (kept.deleted_at) return <p>{words.deletedThere}</p>;
+  const mine: Record<string, unknown> = { ...entry.write.body };
+  const fields = Object.keys(mine).filter((name) => name in kept && told(kept[name]) !== told(mine[name]));
+  return (
+    <ul className="my-1">
+      {fields.map((name) => (
+        <li key={name}>{words.differs(name.replaceAll("_", " "), told(mine[name]), told(kept[name]))}</li>
+      ))}
+    </ul>
+  );
+}
+
 export default function Refused({ box, refused, onClose }: Props) {
   return (
     <Sheet onClose={onClose} title={words.refusedTitle}>
@@ -18,9 +39,10 @@ export default function Refused({ box, refused, onClose }: Props) {
           <li key={entry.key}>
             <p className="font-semibold">{entry.what}</p>
             <p className="text-warm">{entry.refused?.map((p) => p.message).join(" ")}</p>
-            <Button onClick={() => box.retry(entry.key)}>{words.retry}</Button>{" "}
+            {entry.kept && <Differences entry={entry} kept={entry.kept} />}
+            <Button onClick={() => box.retry(entry.key)}>{entry.kept ? words.keepMine : words.retry}</Button>{" "}
             <Button look="danger" onClick={() => box.discard(entry.key)}>
-              {words.discard}
+              {entry.kept ? words.keepTheirs : words.discard}
             </Button>
           </li>
         ))}

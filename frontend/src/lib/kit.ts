@@ -7,6 +7,7 @@ import { again } from "./again";
 export function flyBody(fly: Schemas["FlyOut"]): Schemas["FlyBody"] {
   const {
     id: _i,
+    revision: _r,
     submerged_g: _g,
     sink_m_s: _s,
     sink_class: _c,

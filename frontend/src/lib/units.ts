@@ -11,8 +11,8 @@ const WIND_M_S: Record<Exclude<WindUnit, "bft">, number> = {
   mph: 0.44704,
   kn: 1852 / 3600,
 };
-// Lower limits of Beaufort forces 1 to 12 in knots (WMO table 1100).
-const BEAUFORT_KN = [1, 4, 7, 11, 17, 22, 28, 34, 41, 48, 56, 64];
+// Lower limits of Beaufort forces 1 to 12 in m/s (WMO table 1100).
+const BEAUFORT_M_S = [0.3, 1.6, 3.4, 5.5, 8, 10.8, 13.9, 17.2, 20.8, 24.5, 28.5, 32.7];
 
 export const WIND_LABELS: Record<WindUnit, string> = {
   m_s: "m/s",
@@ -43,15 +43,15 @@ export function windFrom(unit: WindUnit, value: number): number {
   if (unit !== "bft") return value * WIND_M_S[unit];
   if (value <= 0) return 0;
   const force = Math.min(Math.round(value), 12);
-  const low = BEAUFORT_KN[force - 1] ?? 64;
-  const high = force < 12 ? (BEAUFORT_KN[force] ?? 64) - 1 : low;
-  return ((low + high) / 2) * WIND_M_S.kn;
+  const low = BEAUFORT_M_S[force - 1] ?? 0;
+  const next = BEAUFORT_M_S[force];
+  return (low + (next === undefined ? low : next - 0.1)) / 2;
 }
 
 export function windTo(unit: WindUnit, metresPerSecond: number): number {
   if (unit !== "bft") return metresPerSecond / WIND_M_S[unit];
-  const knots = Math.floor(metresPerSecond / WIND_M_S.kn + 0.5);
-  return BEAUFORT_KN.filter((limit) => knots >= limit).length;
+  const tenths = Math.floor(10 * metresPerSecond + 0.5) / 10;
+  return BEAUFORT_M_S.filter((limit) => tenths >= limit).length;
 }
 
 /** Conventional inch of mercury at 0 °C (NIST SP 811, appendix B). */

@@ -12,32 +12,38 @@ export interface Entry {
   /** What it is, for the angler. */
   what: string;
   write: Write;
+  /** The revision it was made on, as far as this device knows; the server refuses it where the row has moved on. */
+  on?: number;
   refused?: Problem[];
+  /** What the server has instead, where the row was changed elsewhere. */
+  kept?: Record<string, unknown>;
 }
 
+type Row = { revision: number };
 type Listener = () => void;
 const NO_ENTRIES: Entry[] = [];
 
-function send(write: Write): Promise<unknown> {
+function send({ write, on }: Entry): Promise<Row | undefined> {
   const outing_id = write.outing;
+  const headers = on === undefined ? undefined : { "If-Match": `"${on}"` };
   switch (write.kind) {
     case "outing": {
       const params = { path: { outing_id } };
       return write.body
-        ? need(api.PUT("/api/outings/{outing_id}", { params, body: write.body }))
-        : need(api.DELETE("/api/outings/{outing_id}", { params }));
+        ? need(api.PUT("/api/outings/{outing_id}", { params, headers, body: write.body }))
+        : need(api.DELETE("/api/outings/{outing_id}", { params, headers }));
     }
     case "spell": {
       const params = { path: { outing_id, spell_id: write.id } };
       return write.body
-        ? need(api.PUT("/api/outings/{outing_id}/spells/{spell_id}", { params, body: write.body }))
-        : need(api.DELETE("/api/outings/{outing_id}/spells/{spell_id}", { params }));
+        ? need(api.PUT("/api/outings/{outing_id}/spells/{spell_id}", { params, headers, body: write.body }))
+        : need(api.DELETE("/api/outings/{outing_id}/spells/{spell_id}", { params, headers }));
     }
     case "event": {
       const params = { path: { outing_id, event_id: write.id } };
       return write.body
-        ? need(api.PUT("/api/outings/{outing_id}/events/{event_id}", { params, body: write.body }))
-        : need(api.DELETE("/api/outings/{outing_id}/events/{event_id}", { params }));
+        ? need(api.PUT("/api/outings/{outing_id}/events/{event_id}", { params, headers, body: write.body }))
+        : need(api.DELETE("/api/outings/{outing_id}/events/{event_id}", { params, headers }));
     }
   }
 }
@@ -49,7 +55,7 @@ export class Outbox {
   private sending = false;
   /** False when the device refuses to store: then memory is all there is. */
   private kept = true;
-  onSent: (write: Write) => void = () => undefined;
+  onSent: (write: Write, revision?: number) => void = () => undefined;
 
   constructor(private readonly owner: string) {
     this.entries = load<Entry[]>(this.storeKey, []);
@@ -85,8 +91,8 @@ export class Outbox {
     for (const listener of this.listeners) listener();
   }
 
-  add(what: string, write: Write): void {
-    this.set((entries) => [...entries, { key: crypto.randomUUID(), what, write }]);
+  add(what: string, write: Write, on?: number): void {
+    this.set((entries) => [...entries, { key: crypto.randomUUID(), what, write, on }]);
     void this.flush();
   }
 
@@ -94,11 +100,26 @@ export class Outbox {
     this.set((entries) => entries.filter((entry) => entry.key !== key));
   }
 
+  /** Send a refused entry again; one that met a newer version is then laid over it. */
   retry(key: string): void {
     this.set((entries) =>
-      entries.map((entry) => (entry.key === key ? { ...entry, refused: undefined } : entry)),
+      entries.map((entry) =>
+        entry.key === key
+          ? { ...entry, refused: undefined, kept: undefined, on: entry.kept ? undefined : entry.on }
+          : entry,
+      ),
     );
     void this.flush();
+  }
+
+  /** An entry has arrived: what waits behind it for the same row was made on what it has become. */
+  private sent(entry: Entry, revision?: number): void {
+    const follows = (e: Entry) => e.write.id === entry.write.id && e.on === entry.on;
+    this.set((entries) =>
+      entries
+        .filter((e) => e.key !== entry.key)
+        .map((e) => (revision !== undefined && follows(e) ? { ...e, on: revision } : e)),
+    );
   }
 
   async flush(): Promise<void> {
@@ -108,14 +129,16 @@ export class Outbox {
       for (let next = this.waiting[0]; next; next = this.waiting[0]) {
         const entry = next;
         try {
-          await send(entry.write);
-          this.onSent(entry.write);
-          this.discard(entry.key);
+          const row = await send(entry);
+          this.onSent(entry.write, row?.revision);
+          this.sent(entry, row?.revision);
         } catch (error) {
           const refused = error instanceof ApiError && [404, 409, 422].includes(error.status);
           if (!refused) return; // No signal, signed out or a server in trouble: keep, and try again later.
           this.set((entries) =>
-            entries.map((e) => (e.key === entry.key ? { ...e, refused: error.problems } : e)),
+            entries.map((e) =>
+              e.key === entry.key ? { ...e, refused: error.problems, kept: error.kept } : e,
+            ),
           );
         }
       }

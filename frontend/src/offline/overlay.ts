@@ -9,21 +9,32 @@ export type Event = Schemas["EventOut"];
 /** The kinds of event that are a fish felt. */
 export const TAKE_KINDS: readonly string[] = ["take", "lost", "landed"];
 
-function put<T extends { id: string }>(rows: T[], row: T): T[] {
-  return rows.some((r) => r.id === row.id) ? rows.map((r) => (r.id === row.id ? row : r)) : [...rows, row];
+function put<T extends { id: string }>(rows: T[], row: Partial<T> & { id: string }): T[] {
+  return rows.some((r) => r.id === row.id)
+    ? rows.map((r) => (r.id === row.id ? { ...r, ...row } : r))
+    : [...rows, row as T];
 }
 
-/** The outing as it will be once a write has arrived. */
-export function withWrite(outing: Outing, write: Write): Outing {
-  if (write.kind === "outing") return write.body ? ({ ...outing, ...write.body } as Outing) : outing;
+/** The revision of the row a write changes, as the server last told it; none of a row it does not have. */
+export function revisionOf(outing: Outing | undefined, write: Write): number | undefined {
+  if (!outing) return undefined;
+  if (write.kind === "outing") return outing.revision;
+  const rows: { id: string; revision: number }[] = write.kind === "spell" ? outing.spells : outing.events;
+  return rows.find((row) => row.id === write.id)?.revision || undefined;
+}
+
+/** The outing as it will be once a write has arrived, or is once it has: then its new `revision` is known. */
+export function withWrite(outing: Outing, write: Write, revision?: number): Outing {
+  const at = revision === undefined ? {} : { revision };
+  if (write.kind === "outing") return write.body ? ({ ...outing, ...write.body, ...at } as Outing) : outing;
   if (write.kind === "spell") {
     const { id, body } = write;
     if (!body) return { ...outing, spells: outing.spells.filter((s) => s.id !== id) };
-    return { ...outing, spells: put(outing.spells, { ...body, id } as Spell) };
+    return { ...outing, spells: put(outing.spells, { ...body, ...at, id }) };
   }
   const { id, body } = write;
   if (!body) return { ...outing, events: outing.events.filter((e) => e.id !== id) };
-  return { ...outing, events: put(outing.events, { ...body, id } as Event) };
+  return { ...outing, events: put(outing.events, { ...body, ...at, id }) };
 }
 
 /** The stretch's last take, as long as nothing has ended it and a fish may still be on; the server says how long that is. */
@@ -39,12 +50,12 @@ export function openTake(outing: Outing | undefined, spellId: string, now = Date
 }
 
 export function spellBody(spell: Spell): Schemas["SpellBody"] {
-  const { id: _id, ...body } = spell;
+  const { id: _id, revision: _revision, ...body } = spell;
   return body;
 }
 
 export function eventBody(event: Event): Schemas["EventBody"] {
-  const { id: _id, ...body } = event;
+  const { id: _id, revision: _revision, ...body } = event;
   return body;
 }
 
@@ -57,6 +68,7 @@ export function outingBody(outing: Outing): Schemas["OutingBody"] {
 export function forgotten(spell: Spell): Event {
   return {
     id: crypto.randomUUID(),
+    revision: 0,
     spell_id: spell.id,
     kind: "take",
     phase: "",

@@ -13,7 +13,7 @@ import { api, need } from "../api/client";
 import { again, answered } from "../lib/again";
 import { useReader } from "../lib/session";
 import { Outbox, type Write } from "./outbox";
-import { type Outing, withWrite } from "./overlay";
+import { type Outing, revisionOf, withWrite } from "./overlay";
 
 const boxes = new Map<string, Outbox>();
 const OutboxContext = createContext<Outbox | null>(null);
@@ -27,8 +27,10 @@ export function OutboxProvider({ children }: { children: ReactNode }) {
     return found;
   }, [name]);
   useEffect(() => {
-    box.onSent = (write) => {
-      answered<Outing>(client, ["outing", write.outing], (old) => (old ? withWrite(old, write) : old));
+    box.onSent = (write, revision) => {
+      answered<Outing>(client, ["outing", write.outing], (old) =>
+        old ? withWrite(old, write, revision) : old,
+      );
       void again(client, ["log"], ["running"]);
       // Rates and effort are the server's to compute: ask again once nothing more is waiting.
       if (box.snapshot().length <= 1) setTimeout(() => void again(client, ["outing", write.outing]), 50);
@@ -57,6 +59,7 @@ export function useOuting(id: string) {
       .filter((entry) => entry.write.outing === id && !entry.refused)
       .reduce((o, entry) => withWrite(o, entry.write), query.data);
   }, [query.data, entries, id]);
-  const write = useCallback((what: string, w: Write) => box.add(what, w), [box]);
+  const known = query.data;
+  const write = useCallback((what: string, w: Write) => box.add(what, w, revisionOf(known, w)), [box, known]);
   return { ...query, outing, write };
 }

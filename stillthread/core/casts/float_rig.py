@@ -12,7 +12,7 @@ from stillthread.core.casts.track import CastResult
 from stillthread.core.tackle.floats import SLIDE_FRICTION_G
 from stillthread.core.tackle.rig import Rig, load_g
 from stillthread.core.thread.chain import NOMINAL, RANKING, Chain, Detail, WhatIf, build_chain
-from stillthread.core.thread.fluid import tangential_drag_n_m, water_properties
+from stillthread.core.thread.fluid import friction_log, tangential_drag_n_m, water_properties
 from stillthread.core.units import GRAVITY_M_S2
 
 Array = NDArray[np.float64]
@@ -55,6 +55,9 @@ def _layout(rig: Rig, chain: Chain, drifting: bool) -> tuple[Array, Array]:
     return start, nodes
 
 
+FIRST_SLIDE_M_S, SLIDE_ROUNDS = 0.2, 4
+
+
 def slide_down_s(rig: Rig, temperature_c: float, step_m: float = 0.05) -> float | None:
     """Return the time [s] the flies take to draw the leader through a sliding float to its stop, None if too light.
 
@@ -69,9 +72,12 @@ def slide_down_s(rig: Rig, temperature_c: float, step_m: float = 0.05) -> float 
     flies = [f for f in rig.flies if rig.float_ is not None and f.from_line_m > rig.float_.from_line_m]
     q = sum(max(abs(f.submerged_g) * 1e-3 * GRAVITY_M_S2, 2e-5) / max(abs(f.sink_m_s), 0.03) ** 2 for f in flies)
     diameter = rig.leader[-1].diameter_mm * 1e-3
-    skin = depth * tangential_drag_n_m(1.0, diameter, rho, nu)
-    speed = (-skin + np.sqrt(skin**2 + 4 * q * force)) / (2 * q)
-    return float(depth / speed)
+    speed = FIRST_SLIDE_M_S
+    for _ in range(SLIDE_ROUNDS):  # the friction of a leader this thin goes by its own logarithm
+        log = friction_log(speed, diameter, depth, nu)
+        skin = depth * tangential_drag_n_m(1.0, diameter, rho, nu, log)
+        speed = float((-skin + np.sqrt(skin**2 + 4 * q * force)) / (2 * q))
+    return depth / speed
 
 
 def _run_swing(

@@ -20,7 +20,7 @@ from stillthread.core.food.seen import signed
 from stillthread.core.sky.light import Light, ripple_class
 from stillthread.core.tackle.landing import landing_limit_m
 from stillthread.core.tackle.leaders import tippet_for
-from stillthread.core.tackle.lines import Line
+from stillthread.core.tackle.lines import LINE_LENGTH_M, Line
 from stillthread.core.trout.belief import PlaceBelief, smallest_band
 from stillthread.core.trout.factors import rising
 from stillthread.core.trout.notice import upward_reach_m
@@ -115,8 +115,8 @@ class Context:
 
     @cached_property
     def cast_m(self) -> float:
-        """How far a comfortable cast goes in this wind [m]."""
-        return cast_in_wind_m(self.angler.cast_m, self.given.reading.wind_m_s)
+        """How far a comfortable cast goes in this wind [m], with a line of the usual length."""
+        return min(cast_in_wind_m(self.angler.cast_m, self.given.reading.wind_m_s), LINE_LENGTH_M)
 
     @property
     def landing_m(self) -> float:

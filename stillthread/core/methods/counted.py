@@ -152,7 +152,7 @@ def counts_for(context: Context, line: Line, sink: CastResult, deepest_m: float)
 def base_cast(context: Context, way: Way, leader_m: float) -> Cast:
     """Return the cast a way is tried with, its count and pace still open."""
     return Cast(
-        cast_m=max(context.cast_m, leader_m + 1.0),
+        cast_m=max(min(context.cast_m, way.line.length_m), leader_m + 1.0),
         bed=way.bed or level_bed(binned_bed_m(context.bed_m)),
         temperature_c=binned_c(context.water_c(min(2.0, context.bed_m))),
         most_s=FISHED_FOR_S,

@@ -194,7 +194,7 @@ def float_set_up(context: Context, hang_m: float, team: list[Match], cast_m: flo
         leader=hung.leader,
         flies=tuple(replace(fly, depth_m=depth) for fly, depth in zip(hung.flies, depths, strict=True)),
         place=context.belief.place.name,
-        target_m=hang_m,
+        target_m=depths[-1],
         low_m=lifted,
         high_m=max(hang_m, depths[-1]),
         estimate_m=depths[-1],

@@ -2,15 +2,15 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
-from datetime import date
 from typing import Annotated, Literal
 
 from annotated_types import Ge, Gt, Le, MaxLen, MinLen
 
 from stillthread.core.chart.outline import Outline, checked_outline
-from stillthread.core.errors import InputError
-from stillthread.core.limits import Bearing, Celsius, Depth, Latitude, Level, Longitude, Name, Said
+from stillthread.core.errors import InputError, Problem
+from stillthread.core.limits import Bearing, Celsius, Day, Depth, Latitude, Level, Longitude, Name, Said
 from stillthread.core.vocabulary import PlaceKind, Species
 from stillthread.core.water.stability import Contour, checked_hypsography
 
@@ -57,7 +57,7 @@ class Place:
 class SurfaceRead:
     """An earlier surface temperature [°C] of the water."""
 
-    on: date
+    on: Day
     surface_c: Celsius
 
 
@@ -91,9 +91,26 @@ class Water:
             object.__setattr__(self, "hemisphere", "north" if self.latitude_deg >= 0 else "south")
 
 
+def place_problems(places: Sequence[Place], max_depth_m: float, path: str = "places") -> list[Problem]:
+    """Return what is wrong with a water's places together: two of one name, one deeper than the water [m]."""
+    found, seen = [], set()
+    for n, place in enumerate(places):
+        if place.name in seen:
+            said = f"Two places are called {place.name}."
+            found.append(Problem("duplicate", f"{path}[{n}].name", said, "each name once"))
+        seen.add(place.name)
+        if place.depth_max_m > max_depth_m:
+            said = f"{place.depth_max_m:g} m is deeper than the water's greatest depth."
+            found.append(Problem("below_bed", f"{path}[{n}].depth_max_m", said, f"at most {max_depth_m:g} m"))
+    return found
+
+
 def checked_water(water: Water, path: str = "water") -> Water:
-    """Return the water if its outline and its depth-area table can be reckoned with. Raises InputError at their faults."""
-    problems = []
+    """Return the water if its places fit, and its outline and depth-area table can be reckoned with.
+
+    Raises InputError at their faults.
+    """
+    problems = place_problems(water.places, water.max_depth_m, f"{path}.places")
     try:
         if water.outline:
             checked_outline(water.outline, f"{path}.outline")

@@ -9,9 +9,10 @@ from annotated_types import Ge, Le, MaxLen, MinLen
 
 from stillthread.core.food.seen import PreyKey
 from stillthread.core.limits import Name, Said
-from stillthread.core.tackle.fly_build import FlyBuild, Tone, Weight, weight_class
+from stillthread.core.tackle.fly_build import FlyBuild, Hook, Tone, Weight, weight_class
 from stillthread.core.tackle.patterns import PATTERNS, Pattern
 
+MOST_FLIES = 2000  # in one box
 WEIGHTS: tuple[Weight, ...] = get_args(Weight)
 
 
@@ -25,7 +26,7 @@ class Fly:
     key: Name
     name: Name
     prey: Annotated[tuple[PreyKey, ...], MinLen(1), MaxLen(8)]
-    hooks: Annotated[tuple[int, ...], MinLen(1), MaxLen(8), Said("hook sizes carried")]
+    hooks: Annotated[tuple[Hook, ...], MinLen(1), MaxLen(8), Said("hook sizes carried")]
     tone: Tone
     weight: Weight
     surface: bool = False  # fished in the film

@@ -10,6 +10,7 @@ from annotated_types import Ge, Le, MaxLen
 from stillthread.core.limits import Name, Said
 from stillthread.core.units import inches_per_second_to_m_s
 
+MOST_LINES = 60  # in one kit
 Family = Literal["floating", "hover", "intermediate", "sinking", "sink-tip"]
 DensityProfile = Literal["level", "dense-middle", "dense-front"]
 LEAST_RATE_IPS = 0.3  # the slowest line made that does not float

@@ -67,13 +67,24 @@ def normal_drag_n_m(speed_m_s: float, diameter_m: float, density: float, viscosi
     return 0.5 * density * diameter_m * coefficient * speed * speed_m_s
 
 
-def tangential_drag_n_m(speed_m_s: float, diameter_m: float, density: float, viscosity_m2_s: float) -> float:
+def friction_log(speed_m_s: float, diameter_m: float, length_m: float, viscosity_m2_s: float) -> float:
+    """Return the logarithm of the friction along a thin thread, ln(4 ν x / (U a²)) (Glauert & Lighthill 1955, from memory).
+
+    `length_m` [m] is how much of it has passed; never under 1.
+    """
+    radius = 0.5 * diameter_m
+    return max(1.0, math.log(4 * viscosity_m2_s * length_m / (max(abs(speed_m_s), 1e-3) * radius * radius)))
+
+
+def tangential_drag_n_m(
+    speed_m_s: float, diameter_m: float, density: float, viscosity_m2_s: float, log: float = FRICTION_LOG
+) -> float:
     """Return the friction per metre [N/m] of a thin cylinder moving along itself at `speed_m_s` [m/s].
 
-    Viscous part after Glauert & Lighthill 1955 (from memory) with its slow logarithm held at 6, plus a small rough
-    quadratic part; never zero. Arguments as in `normal_drag_n_m`.
+    Viscous part after Glauert & Lighthill 1955 (from memory) with its slow logarithm held at 6 unless `log` is
+    given (see `friction_log`), plus a small rough quadratic part; never zero. Arguments as in `normal_drag_n_m`.
     """
-    viscous = 4.0 * math.pi * density * viscosity_m2_s / FRICTION_LOG
+    viscous = 4.0 * math.pi * density * viscosity_m2_s / log
     rough = 0.5 * density * math.pi * diameter_m * ROUGHNESS_FRICTION * abs(speed_m_s)
     return (viscous + rough) * speed_m_s
 

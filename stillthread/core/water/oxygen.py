@@ -59,6 +59,9 @@ class OxygenCurve:
         return f"{start}. Air pressure {self.pressure_hpa:.0f} hPa, {PRESSURE_WORDS[self.pressure_from]}."
 
 
+LEAST_HPA, MOST_HPA = 500.0, 1100.0
+
+
 def standard_pressure_hpa(elevation_m: float) -> float:
     """Return the air pressure [hPa] of the standard atmosphere at an elevation [m] (US Standard Atmosphere 1976, troposphere).
 
@@ -75,8 +78,16 @@ def station_pressure_hpa(
     """Return the air pressure at the water [hPa] and where it comes from: 'measured', 'sea level', 'elevation' or 'guess'.
 
     A pressure read at the water goes first; one reduced to sea level, as forecasts give it, is brought up to
-    `elevation_m` [m] by the standard atmosphere's ratio; with neither the elevation alone, else 1013.25 hPa.
+    `elevation_m` [m] by the standard atmosphere's ratio; with neither the elevation alone, else 1013.25 hPa. Kept
+    to 500 to 1100 hPa, where the formula of oxygen holds.
     """
+    pressure, source = _pressure_hpa(elevation_m, station_hpa, sea_level_hpa)
+    return min(max(pressure, LEAST_HPA), MOST_HPA), source
+
+
+def _pressure_hpa(
+    elevation_m: float | None, station_hpa: float | None, sea_level_hpa: float | None
+) -> tuple[float, str]:
     if station_hpa is not None:
         return station_hpa, "measured"
     ratio = standard_pressure_hpa(elevation_m) / STANDARD_HPA if elevation_m is not None else 1.0
@@ -91,7 +102,7 @@ def oxygen_saturation_mg_l(temperature_c: ArrayLike, pressure_hpa: float = STAND
     Benson & Krause (1984) with their pressure factor, as in USGS technical memorandum 2011.03. Valid 0 to 40 °C, 500
     to 1100 hPa. Raises ValueError outside that pressure range.
     """
-    if not 500 <= pressure_hpa <= 1100:
+    if not LEAST_HPA <= pressure_hpa <= MOST_HPA:
         raise ValueError("air pressure runs from 500 to 1100 hPa")
     t = np.asarray(temperature_c, dtype=float)
     k = t + 273.15

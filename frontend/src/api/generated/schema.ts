@@ -2201,6 +2201,8 @@ export interface components {
             phase: "" | "drop" | "first-pull" | "retrieve" | "pause" | "hang" | "float";
             /** Released */
             released?: boolean | null;
+            /** Revision */
+            revision: number;
             /**
              * Species
              * @default
@@ -2605,6 +2607,8 @@ export interface components {
              *     }
              */
             recipe: components["schemas"]["Recipe"];
+            /** Revision */
+            revision: number;
             /**
              * Sink Class
              * @enum {string}
@@ -3113,6 +3117,8 @@ export interface components {
              * @default
              */
             name: string;
+            /** Revision */
+            revision: number;
             /**
              * Tip Length M
              * @default 0
@@ -3417,6 +3423,8 @@ export interface components {
             plan_lost: boolean;
             /** Plucks */
             plucks: number;
+            /** Revision */
+            revision: number;
             /** Spells */
             spells: components["schemas"]["SpellOut"][];
             /**
@@ -4252,6 +4260,8 @@ export interface components {
             /** Place */
             place?: string | null;
             reading: components["schemas"]["Reading"];
+            /** Revision */
+            revision: number;
             /**
              * Samples
              * @default []
@@ -5203,6 +5213,8 @@ export interface components {
              * @default
              */
             place: string;
+            /** Revision */
+            revision: number;
             /** Set Up Index */
             set_up_index?: number | null;
             /**
@@ -5248,6 +5260,22 @@ export interface components {
             name: string;
             /** Where */
             where: string[];
+        };
+        /**
+         * StaleOut
+         * @description The answer to an edit made on an older version: the row as it is kept, and what was sent, by field.
+         */
+        StaleOut: {
+            /** Errors */
+            errors: components["schemas"]["ProblemOut"][];
+            /** Kept */
+            kept: {
+                [key: string]: unknown;
+            };
+            /** Sent */
+            sent: {
+                [key: string]: unknown;
+            };
         };
         /**
          * StartBody
@@ -5809,7 +5837,7 @@ export interface components {
         };
         /**
          * WaterOut
-         * @description A water with its UUID.
+         * @description A water with its UUID and revision.
          */
         WaterOut: {
             /** Elevation M */
@@ -5845,6 +5873,8 @@ export interface components {
             places: components["schemas"]["PlaceBody"][];
             /** Productivity */
             productivity?: ("low" | "medium" | "high") | null;
+            /** Revision */
+            revision: number;
             /**
              * @default {
              *       "barbless": null,
@@ -7476,6 +7506,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorsOut"];
                 };
             };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StaleOut"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -7548,6 +7587,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StaleOut"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -7630,6 +7678,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorsOut"];
                 };
             };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StaleOut"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -7702,6 +7759,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StaleOut"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -8088,6 +8154,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorsOut"];
                 };
             };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StaleOut"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -8160,6 +8235,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StaleOut"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -8319,6 +8403,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorsOut"];
                 };
             };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StaleOut"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -8392,6 +8485,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StaleOut"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -8553,6 +8655,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorsOut"];
                 };
             };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StaleOut"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -8626,6 +8737,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StaleOut"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -10957,6 +11077,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorsOut"];
                 };
             };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StaleOut"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -11029,6 +11158,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StaleOut"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -11905,6 +12043,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorsOut"];
                 };
             };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StaleOut"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -11978,6 +12125,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StaleOut"];
                 };
             };
             /** @description Unprocessable Entity */

@@ -120,7 +120,7 @@ export function useTakeMap(water: Water) {
         );
       if (wanted.places) {
         const at = new Map(map.places.map((p) => [p.name, p.position]));
-        const { id: _id, ...body } = water;
+        const { id: _id, revision: _revision, ...body } = water;
         const places = body.places.map((p) => {
           const found = at.get(p.name);
           return found ? { ...p, longitude_deg: found[0] ?? null, latitude_deg: found[1] ?? null } : p;

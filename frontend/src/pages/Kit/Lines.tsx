@@ -112,7 +112,7 @@ export function Lines({ lines }: { lines: Schemas["LineOut"][] }) {
   const remove = useDeleteLine();
   const done = useDone();
   const drop = (line: Schemas["LineOut"]) => {
-    const { id, title: _title, label_doubt: _doubt, ...body } = line;
+    const { id, revision: _revision, title: _title, label_doubt: _doubt, ...body } = line;
     remove.mutate(id, {
       onSuccess: () => done({ text: words.removed, undo: () => put.mutate({ id, body }) }),
     });

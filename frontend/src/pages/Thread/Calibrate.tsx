@@ -47,7 +47,7 @@ function Timing({ rig, onChange }: Props) {
   const told = ask.data;
   const store = () => {
     if (!same || !told) return;
-    const { id, title: _title, label_doubt: _doubt, ...body } = same;
+    const { id, revision: _revision, title: _title, label_doubt: _doubt, ...body } = same;
     put.mutate({ id, body: { ...body, measured_m_s: told.speed_m_s } });
   };
   const band = (pair: { p10_m: number; p90_m: number }) => bandText(unit, pair.p10_m, pair.p90_m);
