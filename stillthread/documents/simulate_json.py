@@ -235,7 +235,9 @@ def simulate_answer(doc: c.SimulateRequest, detail: Detail = RANKING, paths: Pat
         path, accepted = (
             ("drift_m_s", f"up to {STEADY_DRIFT_M_S:g} m/s") if fast else ("flies", "a rig a little different")
         )
-        raise InputError(Problem("not_converged", path, said, accepted, "Change it a little and try again.")) from error
+        raise InputError(
+            Problem("not_converged", path, said, accepted, hint="Change it a little and try again.")
+        ) from error
     except ValueError as error:
         if isinstance(error, InputError):
             raise

@@ -18,9 +18,8 @@ from stillthread.core.reading.hours import Hour as Hour  # the stand-ins take it
 from stillthread.core.reading.hours import checked_hours
 from stillthread.core.units import KMH_M_S, KNOT_M_S, MPH_M_S, fahrenheit_to_c
 from stillthread.core.water.profile import Point, checked_profile
+from stillthread.formats.json_text import load_json
 
-LARGEST_BYTES = 2_000_000
-MOST_DIGITS = 15  # of a whole number
 MOST_STEPS = 5_000  # of an axis: a year by the hour is more than any profile or forecast has
 CRS84 = "http://www.opengis.net/def/crs/OGC/1.3/CRS84"
 UCUM = "http://www.opengis.net/def/uom/UCUM/"
@@ -61,48 +60,6 @@ class ProfileCoverage:
 
 def _fail(code: str, path: str, message: str, accepted: str, hint: str = "") -> InputError:
     return InputError(Problem(code=code, path=path, message=message, accepted=accepted, hint=hint))
-
-
-def _no_constants(text: str) -> Any:
-    raise ValueError(f"{text} is not a number")
-
-
-def _whole(text: str) -> int:
-    if len(text) > MOST_DIGITS:
-        raise ValueError(f"a number of {len(text)} digits is none of a lake")
-    return int(text)
-
-
-def _finite(text: str) -> float:
-    value = float(text)
-    if not math.isfinite(value):
-        raise ValueError(f"{text[:30]} is past all numbers")
-    return value
-
-
-def load_json(data: bytes | str, what: str) -> Any:
-    """Return the JSON in `data`, of `what` (in words); NaN and infinities are refused.
-
-    Raises InputError for a file too large, not text, or broken JSON, with line and column.
-    """
-    if len(data) > LARGEST_BYTES:
-        raise _fail("too_large", "file", f"This file has {len(data) / 1e6:.0f} MB.", f"{what} of up to 2 MB")
-    try:
-        text = data.decode("utf-8-sig") if isinstance(data, bytes) else data
-        return json.loads(text, parse_constant=_no_constants, parse_int=_whole, parse_float=_finite)
-    except UnicodeDecodeError as error:
-        raise _fail("not_text", "file", "This is not UTF-8 text.", what) from error
-    except json.JSONDecodeError as error:
-        where = f"line {error.lineno}, column {error.colno}"
-        raise _fail(
-            code="not_json",
-            path=where,
-            message=f"This is not JSON: {error.msg.lower()}.",
-            accepted=what,
-            hint="Is the file complete?",
-        ) from error
-    except (ValueError, RecursionError) as error:
-        raise _fail("not_json", "file", f"This is not JSON: {error}.", what) from error
 
 
 def _check_parts(raw: dict[str, Any]) -> None:

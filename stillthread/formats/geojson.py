@@ -10,7 +10,7 @@ from typing import Any
 from stillthread.core.chart.outline import Outline, Ring, checked_outline
 from stillthread.core.errors import InputError, Problem
 from stillthread.core.water.profile import DEEPEST_LAKE_M
-from stillthread.formats.covjson import load_json
+from stillthread.formats.json_text import load_json
 
 MOST_FEATURES = 20_000
 # Property names a depth may stand under, in metres; the unit may be told beside it.

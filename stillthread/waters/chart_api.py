@@ -11,7 +11,7 @@ from ninja.files import UploadedFile
 from pydantic import Field
 
 from stillthread.core.errors import InputError, Problem
-from stillthread.formats.covjson import LARGEST_BYTES
+from stillthread.formats.json_text import LARGEST_BYTES
 from stillthread.waters import chart_schemas as c
 from stillthread.waters import chart_services as charts
 from stillthread.waters import feed_services as feeds

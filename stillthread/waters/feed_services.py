@@ -16,7 +16,8 @@ from django.utils import timezone
 
 from stillthread.core.errors import InputError, Problem
 from stillthread.core.reading.hours import Hour
-from stillthread.formats.covjson import LARGEST_BYTES, read_weather_coverage
+from stillthread.formats.covjson import read_weather_coverage
+from stillthread.formats.json_text import LARGEST_BYTES
 from stillthread.waters import chart_schemas as c
 from stillthread.waters.chart_services import append_points, start_line
 from stillthread.waters.feed import FEEDS, Feed, LinePoint

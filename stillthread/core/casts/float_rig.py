@@ -75,7 +75,7 @@ def slide_down_s(rig: Rig, temperature_c: float, step_m: float = 0.05) -> float 
     speed = FIRST_SLIDE_M_S
     for _ in range(SLIDE_ROUNDS):  # the friction of a leader this thin goes by its own logarithm
         log = friction_log(speed, diameter, depth, nu)
-        skin = depth * tangential_drag_n_m(1.0, diameter, rho, nu, log)
+        skin = depth * tangential_drag_n_m(1.0, diameter, rho, nu, log=log)
         speed = float((-skin + np.sqrt(skin**2 + 4 * q * force)) / (2 * q))
     return depth / speed
 

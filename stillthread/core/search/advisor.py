@@ -20,6 +20,7 @@ RATES = tuple(0.7 * (20 / 0.7) ** (level / (LEVELS - 1)) for level in range(2, L
 RATE_PRIOR = (0.15, 0.35, 0.35, 0.15)
 PACE_PRIOR = (0.30, 0.45, 0.25)
 PLAN_KINDS = 0.8  # of the plan's match of flies; the rest is spread
+CONTRARY = 0.0
 UNIFORM_AT_START, UNIFORM_IF_UNREAD = 0.2, 0.4
 TEMPER = 0.25  # how much of a blank is believed: feeding comes in bursts
 LEAK_PER_MIN = 0.004  # to the uniform filter while nothing has been taken today
@@ -156,17 +157,20 @@ class Advisor:
         return found
 
     def _laid_out(self, belief: Belief, plan: bool) -> Array:
-        """The belief over every state, by the plan or flat."""
+        """The belief over every state: by the plan, or as where the plan is wrong, which is then least likely right."""
         water = np.zeros((len(self.places), self.cells))
         for p, (bed, given) in enumerate(zip(self.beds, belief.mass, strict=True)):
-            share = sum(given) if plan else 1.0 / len(self.places)
-            inside = np.array(given[:bed], dtype=np.float64) if plan else np.full(bed, 1.0)
+            inside = np.array(given[:bed], dtype=np.float64)
             inside = np.pad(inside, (0, bed - len(inside)))
+            share, top = sum(given), inside.max(initial=0.0)
+            if not plan:
+                share = (1.0 - CONTRARY * share) / (len(self.places) - CONTRARY)
+                inside = 1.0 - CONTRARY * inside / top if top > 0 else np.full(bed, 1.0)
             water[p, :bed] = share * inside / inside.sum() if inside.sum() > 0 else share / bed
         count = len(self.kinds)
         told = np.array([one.share for one in self.kinds])
         told = told / told.sum() if told.sum() > 0 else np.full(count, 1.0 / count)
-        kinds = PLAN_KINDS * told + (1 - PLAN_KINDS) / count if plan else np.full(count, 1.0 / count)
+        kinds = PLAN_KINDS * told + (1 - PLAN_KINDS) / count if plan else (1.0 - CONTRARY * told) / (count - CONTRARY)
         parts = np.array(RATE_PRIOR)
         mass = np.einsum("pz,k,m,l->pzkml", water, kinds, np.array(PACE_PRIOR), parts)
         return np.ascontiguousarray(mass / mass.sum())
