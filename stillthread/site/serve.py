@@ -5,9 +5,11 @@ The server reads a whole request, its body bounded, before a thread takes it up;
 
 from __future__ import annotations
 
+import logging
 import os
 import signal
 import sys
+import threading
 import time
 from types import FrameType
 from typing import Any
@@ -15,7 +17,9 @@ from typing import Any
 from waitress.channel import HTTPChannel
 from waitress.server import TcpWSGIServer
 
+log = logging.getLogger("stillthread")
 THREADS = 8
+FIRST_TIDY_S, DAY_S = 60.0, 24 * 3600.0
 MOST_CONNECTIONS = 600
 SENT_WITHIN_S = 20.0  # a request, headers and body, from its first byte
 IDLE_S = 60  # a connection kept open between requests
@@ -83,6 +87,22 @@ def _stop(number: int, frame: FrameType | None) -> None:
     raise SystemExit(0)
 
 
+def _tidy_daily() -> None:
+    """Clear out what nobody needs, a minute after the start and then once a day."""
+    from django.db import connection  # noqa: PLC0415 - after the settings
+
+    from stillthread.site.keeping import tidy  # noqa: PLC0415
+
+    time.sleep(FIRST_TIDY_S)
+    while True:
+        try:
+            tidy()
+        except Exception:
+            log.exception("tidying failed")
+        connection.close()
+        time.sleep(DAY_S)
+
+
 def main() -> None:
     """Check the database and the settings, say where it serves, and serve until told to stop."""
     os.environ.setdefault("DJANGO_SETTINGS_MODULE", "stillthread.site.settings")
@@ -101,6 +121,7 @@ def main() -> None:
     except OSError as error:
         sys.exit(f"still: cannot listen at {settings.LISTEN} port {port}: {error.strerror}. Remedy: STILL_PORT=8001")
     signal.signal(signal.SIGTERM, _stop)
+    threading.Thread(target=_tidy_daily, daemon=True).start()
     where = f"http://{settings.LISTEN}:{port}/"
     only = " (this machine only; stop with Ctrl-C)" if settings.DEMO else ""
     sys.stderr.write(f"Still Thread is at {where}{only}\n")

@@ -67,6 +67,7 @@ INSTALLED_APPS = [
     "stillthread.outings",
     "stillthread.plans",
     "stillthread.demo",
+    "stillthread.site",
 ]
 
 MIDDLEWARE = [
@@ -124,7 +125,8 @@ AXES_WHITELIST_CALLABLE = "stillthread.accounts.throttle.not_locked"
 SIGN_UP = os.environ.get("STILL_SIGN_UP", "open")  # open, invited, closed
 if SIGN_UP not in ("open", "invited", "closed"):
     raise ImproperlyConfigured(f"STILL_SIGN_UP is '{SIGN_UP}'; accepted: open, invited, closed")
-MOST_SIGN_UPS, MOST_WRONG_PAIRS = 20, 60  # from one address in an hour
+# From one address in an hour; a club house behind one address may raise the first.
+MOST_SIGN_UPS, MOST_WRONG_PAIRS = int(os.environ.get("STILL_SIGN_UPS", "20")), 60
 CACHES = {"default": {"BACKEND": "django.core.cache.backends.locmem.LocMemCache", "OPTIONS": {"MAX_ENTRIES": 20_000}}}
 
 SESSION_COOKIE_HTTPONLY = True

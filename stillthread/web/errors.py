@@ -3,11 +3,13 @@
 from __future__ import annotations
 
 import logging
+from functools import cache
 from typing import Any
 
 from django.http import Http404, HttpRequest, HttpResponse
-from ninja import NinjaAPI
+from ninja import NinjaAPI, Schema
 from ninja.errors import AuthenticationError, HttpError, ValidationError
+from ninja.operation import Operation
 
 from stillthread.core.errors import InputError, NobodyWaitsError, Problem
 from stillthread.documents.strict import Strict, problems_from_pydantic
@@ -56,6 +58,19 @@ class Refused(Exception):  # noqa: N818 - it reads as what it says
         self.status = status
         self.problem = Problem(code=code, path="", message=message, accepted=accepted, hint=hint)
         super().__init__(message)
+
+
+@cache
+def _model_of(response: Any) -> Any:
+    return type("NinjaResponseSchema", (Schema,), {"__annotations__": {"response": response}})
+
+
+def _response_model(operation: Operation, response: Any) -> Any:
+    """One model for one kind of answer: made anew for each route and status they take two seconds of every start."""
+    return None if response is None else _model_of(response)
+
+
+Operation._create_response_model = _response_model  # type: ignore[method-assign, assignment]
 
 
 def _answer(api: NinjaAPI, request: HttpRequest, problems: list[Problem], status: int) -> HttpResponse:

@@ -127,6 +127,10 @@ class Script(unittest.TestCase):
             commands,
             {
                 "demo",
+                "serve",
+                "backup",
+                "restore",
+                "tidy",
                 "test",
                 "check",
                 "bench",

@@ -6,7 +6,7 @@ import unittest
 import numpy as np
 
 from stillthread.core.search import cells
-from stillthread.core.search.advisor import RATE_PRIOR, RATES, TEMPER, Advisor, _rows, noticing
+from stillthread.core.search.advisor import RATE_PRIOR, RATES, TEMPER, UNIFORM_AT_START, Advisor, _rows, noticing
 from stillthread.core.search.model import Belief, Candidate, Spell
 from tests.search.worlds import KINDS, at, fleet, lake, plainly, prior
 
@@ -106,7 +106,9 @@ class Promises(unittest.TestCase):
         advisor = Advisor.start(belief, KINDS, fleet())
         even = 1 / 2 / len(belief.mass[0])
         for told, now in zip(belief.mass, advisor.by_depth(), strict=True):
-            np.testing.assert_allclose(now, 0.8 * np.array(told) + 0.2 * even, atol=1e-9)
+            np.testing.assert_allclose(
+                now, (1 - UNIFORM_AT_START) * np.array(told) + UNIFORM_AT_START * even, atol=1e-9
+            )
 
     def test_blank_minutes_at_a_depth_never_raise_it_and_a_take_never_lowers_it(self):
         for depth in (0.5, 1.5, 2.5, 3.5):

@@ -6,11 +6,13 @@ import copy
 import math
 from collections.abc import Iterable
 from dataclasses import replace
+from functools import cache
+from importlib import import_module
+from types import ModuleType
 
 import numpy as np
 from numpy.typing import NDArray
 
-from stillthread.core.search import cells
 from stillthread.core.search.model import CELL_M, PACES, Belief, Candidate, Costs, Kind, Spell, Step, StepKind
 
 # Levels of the day's rate for the right fly, place, depth and pace [takes an hour] and how likely they are at the start. The
@@ -20,19 +22,15 @@ RATES = tuple(0.7 * (20 / 0.7) ** (level / (LEVELS - 1)) for level in range(2, L
 RATE_PRIOR = (0.15, 0.35, 0.35, 0.15)
 PACE_PRIOR = (0.30, 0.45, 0.25)
 PLAN_KINDS = 0.8  # of the plan's match of flies; the rest is spread
-CONTRARY = 0.0
-UNIFORM_AT_START, UNIFORM_IF_UNREAD = 0.2, 0.4
-TEMPER = 0.25  # how much of a blank is believed: feeding comes in bursts
-LEAK_PER_MIN = 0.004  # to the uniform filter while nothing has been taken today
-WANDERS_M2_PER_H = 0.12
+UNIFORM_AT_START, UNIFORM_IF_UNREAD = 0.55, 0.7
+TEMPER = 0.4  # how much of a blank is believed: feeding comes in bursts
+LEAK_PER_MIN = 0.005  # to the uniform filter while nothing has been taken today
+WANDERS_M2_PER_H = 0.2
 FISH_SPREAD_M = 0.5
 LONGEST_STEP_MIN = 5.0
 TRIED_MIN = (10.0, 25.0)
-AHEAD_MIN = 160.0
+AHEAD_MIN = 80.0
 STAY_WITHIN = 1.02
-# A change must pay within the hour, its own minutes counted.
-PAYS_WITHIN_MIN, PAYS_MORE = 60.0, 1.05
-LAST = 1e-6  # what does not pay stands behind all that does
 # What has just taken, or has only been begun, is not left for little.
 JUST_TAKEN_MIN, GIVEN_MIN, STAY_LONGER = 15.0, 10.0, 1.3
 NEARLY_ALL = 0.8  # of the time left: a change that costs more is not made
@@ -47,6 +45,12 @@ WORTH_A_LOOK = 0.7  # depths that meet fewer fish than this share of an action's
 WORTH_A_THOUGHT = 0.45  # nor actions that take less than this share of the best of all
 
 Array = NDArray[np.float64]
+
+
+@cache
+def _kernels() -> ModuleType:
+    """The compiled arithmetic; the compiler takes a second to fetch, and the first search alone needs it."""
+    return import_module("stillthread.core.search.cells")
 
 
 def noticing(up_m: float, down_m: float, count: int) -> Array:
@@ -80,7 +84,7 @@ class Advisor:
         self.on_this = "", 0.0  # what is being fished, by name, and for how many minutes
         self.tried: list[Spell] = []
         self._rates = np.array(RATES) * scale
-        self._table = cells.tabulate(self._rates, np.array(TRIED_MIN))
+        self._table = _kernels().tabulate(self._rates, np.array(TRIED_MIN))
         self._noticing: dict[tuple[float, float], Array] = {}
         self._met: dict[tuple[object, ...], Array] = {}
         self._plan = self._laid_out(belief, plan=True)
@@ -157,20 +161,17 @@ class Advisor:
         return found
 
     def _laid_out(self, belief: Belief, plan: bool) -> Array:
-        """The belief over every state: by the plan, or as where the plan is wrong, which is then least likely right."""
+        """The belief over every state, by the plan or flat."""
         water = np.zeros((len(self.places), self.cells))
         for p, (bed, given) in enumerate(zip(self.beds, belief.mass, strict=True)):
-            inside = np.array(given[:bed], dtype=np.float64)
+            share = sum(given) if plan else 1.0 / len(self.places)
+            inside = np.array(given[:bed], dtype=np.float64) if plan else np.full(bed, 1.0)
             inside = np.pad(inside, (0, bed - len(inside)))
-            share, top = sum(given), inside.max(initial=0.0)
-            if not plan:
-                share = (1.0 - CONTRARY * share) / (len(self.places) - CONTRARY)
-                inside = 1.0 - CONTRARY * inside / top if top > 0 else np.full(bed, 1.0)
             water[p, :bed] = share * inside / inside.sum() if inside.sum() > 0 else share / bed
         count = len(self.kinds)
         told = np.array([one.share for one in self.kinds])
         told = told / told.sum() if told.sum() > 0 else np.full(count, 1.0 / count)
-        kinds = PLAN_KINDS * told + (1 - PLAN_KINDS) / count if plan else (1.0 - CONTRARY * told) / (count - CONTRARY)
+        kinds = PLAN_KINDS * told + (1 - PLAN_KINDS) / count if plan else np.full(count, 1.0 / count)
         parts = np.array(RATE_PRIOR)
         mass = np.einsum("pz,k,m,l->pzkml", water, kinds, np.array(PACE_PRIOR), parts)
         return np.ascontiguousarray(mass / mass.sum())
@@ -214,10 +215,10 @@ class Advisor:
             added = self._tires[place] * spell.minutes
             exposure = exposure * math.exp(-self._tired[place] - added / 2)
             self._tired[place] += added + TIRED_BY_TAKE * spell.takes
-        told = cells.likelihoods(self._rates, exposure, PACES.index(one.pace), said)
+        told = _kernels().likelihoods(self._rates, exposure, PACES.index(one.pace), said)
         kinds = self._matches(one)
-        by_plan = cells.weigh(self._plan, told, place, kinds)
-        by_flat = cells.weigh(self._flat, told, place, kinds)
+        by_plan = _kernels().weigh(self._plan, told, place, kinds)
+        by_flat = _kernels().weigh(self._flat, told, place, kinds)
         total = self.uniform * by_flat + (1 - self.uniform) * by_plan
         if total > 0:
             self.uniform = self.uniform * by_flat / total
@@ -233,7 +234,7 @@ class Advisor:
             self._moved_min -= LONGEST_STEP_MIN
             share = WANDERS_M2_PER_H * LONGEST_STEP_MIN / 60.0 / CELL_M**2
             for mass in (self._plan, self._flat):
-                cells.spread(mass, self.beds, share)
+                _kernels().spread(mass, self.beds, share)
 
     def copy(self) -> Advisor:
         """Return another advisor that believes the same, to try something on."""
@@ -276,7 +277,7 @@ class Advisor:
         cost = np.array([self.costs.of(standing, self.candidates[c], rigged) for c in at])
         index, over = self._indices(worth, cost)
         stays = np.array([standing is not None and _same(standing, self.candidates[c]) for c in at])
-        order = self._ranked(index, cost, worth[:, -2], stays)
+        order = self._ranked(index, cost, stays)
         return tuple(
             Step(
                 kind=_kind_of(standing, self.candidates[at[n]]),
@@ -290,13 +291,9 @@ class Advisor:
             for n in self._different(order, at, most)
         )
 
-    def _ranked(self, index: Array, cost: Array, chance: Array, stays: NDArray[np.bool_]) -> list[int]:
-        """The actions in their order: what pays before what does not, and staying first where nothing is clearly better."""
+    def _ranked(self, index: Array, cost: Array, stays: NDArray[np.bool_]) -> list[int]:
+        """The actions in their order, staying first where nothing is clearly better."""
         index = np.where((cost <= NEARLY_ALL * self.minutes_left) | stays, index, -1.0)
-        if stays.any():
-            hour = 1.0 - (1.0 - chance) ** (np.maximum(PAYS_WITHIN_MIN - cost, 0.0) / TRIED_MIN[-1])
-            pays = hour >= PAYS_MORE * float(hour[stays].max())
-            index = np.where(pays | stays, index, index * LAST)
         order = [int(n) for n in np.argsort(-index, kind="stable") if index[n] >= 0]
         stay = next((n for n in order if stays[n]), None)
         early = self.since_take < JUST_TAKEN_MIN or self.on_this[1] < GIVEN_MIN
@@ -330,9 +327,9 @@ class Advisor:
     def _worth(self, one: Candidate) -> Array:
         mass = self.mass
         place = self.places.index(one.place)
-        gathered = cells.gathered(_rows(mass), _rows(mass).sum(axis=0), self._matches(one), place)
+        gathered = _kernels().gathered(_rows(mass), _rows(mass).sum(axis=0), self._matches(one), place)
         exposure = self._exposure(one) * math.exp(-self._tired[place])
-        return np.asarray(cells.worth(gathered, exposure, self._table[PACES.index(one.pace)]), dtype=np.float64)
+        return np.asarray(_kernels().worth(gathered, exposure, self._table[PACES.index(one.pace)]), dtype=np.float64)
 
     def _worths(self, standing: Candidate | None) -> tuple[NDArray[np.int64], Array]:
         """What is worth a look, by number, and the rate and chances of each."""
@@ -340,7 +337,7 @@ class Advisor:
         cuts = np.array([WORTH_A_LOOK, WORTH_A_THOUGHT, MOST_DEPTHS, MOST_LOOKED_AT])
         left = np.exp(-self._tired)[self._place_of, None]
         exposures = self._exposures * left
-        at, worth = cells.look(
+        at, worth = _kernels().look(
             _rows(self.mass), self._rates, self._table, self._groups, self._kinds_of, exposures, now, cuts
         )
         return at, worth

@@ -49,10 +49,12 @@ def _words(step: Step, standing: Candidate | None, doing: Doing | None, doings: 
         return f"Stay: {step.minutes:.0f} more minutes."
     if step.kind == "depth" and one.hang_m is not None:
         return f"Move the float: {one.hang_m:.1f} m."
-    if step.kind == "depth":
+    if step.kind == "depth" and one.count_s is not None:
         before = standing.count_s if standing is not None else None
         start = f"Count {before:.0f} → {one.count_s:.0f} s" if before is not None else f"Count {one.count_s:.0f} s"
         return f"{start}: about {depth}."
+    if step.kind == "depth":
+        return f"No count: about {depth}."
     if step.kind == "pace" and doing is not None:
         return f"Same depth, another pace: {_pace_words(doing)}."
     if step.kind == "fly":
