@@ -179,14 +179,14 @@ def put_event(
     owner: Any, outing_id: uuid.UUID, event_id: uuid.UUID, body: EventBody, *, based_on: int | None = None
 ) -> EventOut:
     """Write an event into a spell of the same outing. Raises InputError for a spell of another outing."""
-    outing = get_owned(Outing, owner, outing_id, defer=HEAVY)
-    spell = get_owned(Spell, owner, body.spell_id)
-    if spell.outing_id != outing.pk:
+    spells = live(Spell, owner).filter(pk=body.spell_id, outing_id=outing_id, outing__deleted_at__isnull=True)
+    if not spells.exists():
+        get_owned(Outing, owner, outing_id, defer=HEAVY)
+        get_owned(Spell, owner, body.spell_id)
         raise InputError(
             Problem("unknown", "spell_id", "That spell belongs to another outing.", "a spell of this outing")
         )
-    values = body.model_dump(exclude={"spell_id"})
-    return _event_out(put_owned(Event, owner, event_id, based_on=based_on, spell=spell, **values))
+    return _event_out(put_owned(Event, owner, event_id, based_on=based_on, **body.model_dump()))
 
 
 def _ended(owner: Any, outing: Outing, at: datetime) -> None:

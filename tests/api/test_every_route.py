@@ -114,7 +114,7 @@ class Kit(ApiCase):
         line_id, made = self.line()
         self.call("DELETE", f"/api/kit/lines/{line_id}", status=204)
         self.assertEqual(self.call("GET", "/api/kit")["lines"], [])
-        body = {k: v for k, v in made.items() if k not in ("id", "title", "label_doubt")}
+        body = {k: v for k, v in made.items() if k not in ("id", "revision", "title", "label_doubt")}
         self.call("PUT", f"/api/kit/lines/{line_id}", body)
         self.assertEqual([row["id"] for row in self.call("GET", "/api/kit")["lines"]], [str(line_id)])
 
@@ -125,7 +125,7 @@ class Kit(ApiCase):
         plan = self.call("POST", "/api/plans/preview", body)
         used = plan["set_ups"][0]["flies"][-1]
         fly = next(f for f in self.call("GET", "/api/kit")["flies"] if f["id"] == used["key"])
-        computed = ("submerged_g", "sink_m_s", "sink_class", "sink_hook", "own_build")
+        computed = ("revision", "submerged_g", "sink_m_s", "sink_class", "sink_hook", "own_build")
         sent = {k: v for k, v in fly.items() if k not in computed}
         self.call("PUT", f"/api/kit/flies/{sent.pop('id')}", {**sent, "stock": 0})
         again = self.call("POST", "/api/plans/preview", body)
