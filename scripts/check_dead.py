@@ -9,7 +9,17 @@ from vulture import Vulture
 ROOTS = ["stillthread", "scripts", "manage.py"]
 # Found and called by name: by Django, its sign-in guard, and Python's own HTTP server.
 CALLED_BY_NAME = [
-    *("Command", "add_arguments", "handle", "AnglerBackend", "Meta", "locked_out", "not_locked"),
+    *(
+        "Command",
+        "add_arguments",
+        "handle",
+        "AnglerBackend",
+        "Meta",
+        "locked_out",
+        "not_locked",
+        "render",
+        "SiteConfig",
+    ),
     *("do_GET", "log_message"),
 ]
 # Kept for the tests alone: formulas held to published values, the way back of a unit, the paths of the test run.

@@ -11,6 +11,7 @@ from stillthread.core.limits import Instant, Said
 from stillthread.core.plan.model import Plan
 from stillthread.core.search.day import Advice, Fished, Seen, SoFar, advise
 from stillthread.core.search.model import CELL_M, Costs, StepKind
+from stillthread.core.search.over_day import OverDay
 from stillthread.core.search.words import Next
 from stillthread.documents.plan import PlanRequest, plan_input_from
 from stillthread.documents.strict import Fraction, Hundredths, Strict, Tenths, Whole
@@ -72,6 +73,36 @@ class PlaceNow(Strict):
     place: str
     cell_m: Tenths = CELL_M
     mass: tuple[Fraction, ...]
+
+
+class MomentOut(Strict):
+    """What was believed of the place at an instant: mass by cell (sum 1), and where half of it lies."""
+
+    at: Instant
+    mass: tuple[Fraction, ...]
+    half_top_m: Tenths
+    half_bottom_m: Tenths
+
+
+class OverDayOut(Strict):
+    """How the belief of the feeding depth went through an outing, at the place fished longest."""
+
+    place: str
+    bed_m: Tenths
+    cell_m: Tenths = CELL_M
+    moments: tuple[MomentOut, ...]
+
+
+def over_day_answer(found: OverDay) -> OverDayOut:
+    """Return a day's belief as the API gives it."""
+    return OverDayOut(
+        place=found.place,
+        bed_m=found.bed_m,
+        moments=tuple(
+            MomentOut(at=one.at, mass=one.mass, half_top_m=one.half_m[0], half_bottom_m=one.half_m[1])
+            for one in found.moments
+        ),
+    )
 
 
 class TriedOut(Strict):

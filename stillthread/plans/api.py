@@ -8,7 +8,7 @@ from typing import Annotated
 from django.http import HttpRequest, HttpResponse
 from ninja import Query, Router
 
-from stillthread.documents.advise import AdviseAnswer
+from stillthread.documents.advise import AdviseAnswer, OverDayOut
 from stillthread.documents.plan_answer import PlanAnswer
 from stillthread.outings.schemas import OutingOut
 from stillthread.plans import box_services, next_services, outing_calendar, services
@@ -40,6 +40,12 @@ def what_next(
 ) -> AdviseAnswer:
     """Return what to do next in an outing on the go, and why."""
     return next_services.next_for(request.user, outing_id, hours)
+
+
+@router.get("/outings/{outing_id}/belief", response={200: OverDayOut, **FAILURES})
+def belief_over_day(request: HttpRequest, outing_id: uuid.UUID) -> OverDayOut:
+    """Return how the belief of the feeding depth went through an outing."""
+    return next_services.over_day_for(request.user, outing_id)
 
 
 @router.post("/outings/{outing_id}/turn", response={200: AdviseAnswer, **FAILURES})

@@ -16,7 +16,8 @@ from stillthread.core.noted.turned import turned
 from stillthread.core.plan.make import make_plan
 from stillthread.core.plan.model import Plan
 from stillthread.core.search.day import Fished, Happening, SoFar, advise
-from stillthread.documents.advise import AdviseAnswer, advise_answer
+from stillthread.core.search.over_day import over_the_day
+from stillthread.documents.advise import AdviseAnswer, OverDayOut, advise_answer, over_day_answer
 from stillthread.documents.plan import PlanRequest, plan_input_from
 from stillthread.outings.effort import fish_of, live_events, live_spells, spell_end
 from stillthread.outings.models import Outing, Spell
@@ -135,12 +136,8 @@ def turn(owner: Any, outing_id: uuid.UUID, body: TurnBody) -> AdviseAnswer:
     return next_for(owner, outing_id)
 
 
-def next_for(owner: Any, outing_id: uuid.UUID, hours: float = 4.0) -> AdviseAnswer:
-    """Return what to do next in an outing, from everything fished in it so far. Raises Http404 for another's outing.
-
-    Raises InputError where no plan can be made (no line, no fly).
-    """
-    outing = get_owned(Outing, owner, outing_id)
+def _so_far(owner: Any, outing: Outing, hours: float) -> tuple[PlanRequest, SoFar]:
+    """What is asked of the plan, and the day so far: until now, or until the outing ended."""
     now = outing.ended_at or timezone.now()
     spells = live_spells(outing)
     starts = [*(spell.started_at for spell in spells[1:]), None][: len(spells)]
@@ -153,10 +150,26 @@ def next_for(owner: Any, outing_id: uuid.UUID, hours: float = 4.0) -> AdviseAnsw
     request = request_for(owner, _body(outing, spells[-1].place if spells else "", now, hours))
     gone = (now - outing.started_at).total_seconds() / 60
     readings = live(Reading, owner).filter(water=outing.water, taken_at__gt=outing.started_at, taken_at__lte=now)
-    so_far = SoFar(
+    return request, SoFar(
         now=now,
         fished=fished,
         changed=tuple(readings.values_list("taken_at", flat=True)[:MOST_CHANGES]),
         minutes_left=max(LEAST_LEFT_MIN, 60 * hours - gone),
     )
+
+
+def next_for(owner: Any, outing_id: uuid.UUID, hours: float = 4.0) -> AdviseAnswer:
+    """Return what to do next in an outing, from everything fished in it so far. Raises Http404 for another's outing.
+
+    Raises InputError where no plan can be made (no line, no fly).
+    """
+    request, so_far = _so_far(owner, get_owned(Outing, owner, outing_id), hours)
     return advise_answer(advise(plan_input_from(request), so_far, shared_paths(), _plan_for(request)))
+
+
+def over_day_for(owner: Any, outing_id: uuid.UUID) -> OverDayOut:
+    """Return how the belief went through an outing. Raises as `next_for` does."""
+    outing = get_owned(Outing, owner, outing_id)
+    lasts = ((outing.ended_at or timezone.now()) - outing.started_at).total_seconds() / 3600
+    request, so_far = _so_far(owner, outing, min(max(lasts, 1.0), 18.0))
+    return over_day_answer(over_the_day(plan_input_from(request), so_far, shared_paths(), _plan_for(request)))

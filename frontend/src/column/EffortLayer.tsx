@@ -84,7 +84,7 @@ export function RateLayer({ bins }: { bins: Bin[] }) {
 }
 
 /** One mark: filled fish for landed, open for lost, ring for a take, tick for a pluck, chevron for a follow. */
-function TakeMark({ kind, x, y }: { kind: string; x: number; y: number }) {
+export function TakeMark({ kind, x, y }: { kind: string; x: number; y: number }) {
   const fish = `M${x - 9} ${y}c4-6 10-6 13 0c-3 6-9 6-13 0zM${x + 3} ${y}l6-4v8z`;
   if (kind === "landed") return <path d={fish} fill="var(--take)" stroke="var(--take)" />;
   if (kind === "lost") return <path d={fish} fill="var(--raised)" stroke="var(--take)" strokeWidth="1.6" />;

@@ -110,7 +110,7 @@ class SoFar:
     minutes_left: float | None = None
 
 
-class _Laid:
+class Laid:
     """Evidence laid on a plan in the order of time."""
 
     def __init__(self, doings: Doings, so_far: SoFar, minutes_left: float) -> None:
@@ -228,7 +228,7 @@ def advise(given: PlanInput, so_far: SoFar, paths: Paths = IN_MEMORY, plan: Plan
     told = sorted(so_far.fished, key=lambda one: (one.began, one.partner, one.minutes))
     gone = (so_far.now - told[0].began).total_seconds() / 60 if told else 0.0
     left = so_far.minutes_left if so_far.minutes_left is not None else max(0.0, 60 * given.session_h - gone)
-    laid = _Laid(doings, so_far, left + gone)
+    laid = Laid(doings, so_far, left + gone)
     both = sorted(
         [(one.began, 0, one) for one in told] + [(one.at, 1, one) for one in so_far.others], key=lambda x: x[:2]
     )
@@ -272,7 +272,7 @@ def _stopped(plan: Plan, doings: Doings) -> Advice:
     )
 
 
-def _advice(plan: Plan, doings: Doings, laid: _Laid, so_far: SoFar, told: tuple[Fished, ...]) -> Advice:
+def _advice(plan: Plan, doings: Doings, laid: Laid, so_far: SoFar, told: tuple[Fished, ...]) -> Advice:
     advisor, standing = laid.advisor, laid.standing
     steps = advisor.advise(standing, so_far.rigged, laid.partner)
     now = advisor.chance(standing) if standing is not None else 0.0
@@ -303,7 +303,7 @@ def _band(mass: tuple[float, ...], share: float) -> tuple[float, float]:
     return round(top * CELL_M, 1), round(bottom * CELL_M, 1)
 
 
-def _tried(told: tuple[Fished, ...], laid: _Laid) -> tuple[Tried, ...]:
+def _tried(told: tuple[Fished, ...], laid: Laid) -> tuple[Tried, ...]:
     found: dict[tuple[str, float], list[float]] = {}
     for one in told:
         candidate = laid.candidate(one)

@@ -114,7 +114,7 @@ def _pchip_slopes(z: NDArray[np.float64], t: NDArray[np.float64]) -> NDArray[np.
     left, right = secant[:-1], secant[1:]
     w1, w2 = 2 * h[1:] + h[:-1], h[1:] + 2 * h[:-1]
     same = left * right > 0
-    with np.errstate(divide="ignore", invalid="ignore"):
+    with np.errstate(divide="ignore", invalid="ignore", over="ignore"):
         slopes[1:-1] = np.where(same, (w1 + w2) / (w1 / left + w2 / right), 0.0)
     for end, (h0, h1, s0, s1) in (
         (0, (h[0], h[1], secant[0], secant[1])),

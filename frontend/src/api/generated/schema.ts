@@ -492,6 +492,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/outings/{outing_id}/belief": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Belief Over Day
+         * @description Return how the belief of the feeding depth went through an outing.
+         */
+        get: operations["stillthread_plans_api_belief_over_day"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/outings/{outing_id}/events/{event_id}": {
         parameters: {
             query?: never;
@@ -3287,6 +3307,23 @@ export interface components {
             words: string;
         };
         /**
+         * MomentOut
+         * @description What was believed of the place at an instant: mass by cell (sum 1), and where half of it lies.
+         */
+        MomentOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Half Bottom M */
+            half_bottom_m: number;
+            /** Half Top M */
+            half_top_m: number;
+            /** Mass */
+            mass: number[];
+        };
+        /**
          * MoveOut
          * @description What one thing seen did to the share of its prey.
          */
@@ -3494,6 +3531,23 @@ export interface components {
              * @default []
              */
             rings: number[][][];
+        };
+        /**
+         * OverDayOut
+         * @description How the belief of the feeding depth went through an outing, at the place fished longest.
+         */
+        OverDayOut: {
+            /** Bed M */
+            bed_m: number;
+            /**
+             * Cell M
+             * @default 0.2
+             */
+            cell_m: number;
+            /** Moments */
+            moments: components["schemas"]["MomentOut"][];
+            /** Place */
+            place: string;
         };
         /**
          * OxygenOut
@@ -8338,6 +8392,82 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["AheadOut"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+        };
+    };
+    stillthread_plans_api_belief_over_day: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                outing_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OverDayOut"];
                 };
             };
             /** @description Bad Request */

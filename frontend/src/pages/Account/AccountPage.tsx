@@ -16,6 +16,11 @@ function problemAt(error: unknown, path: string) {
   return error instanceof ApiError ? error.problems.find((p) => p.path === path) : undefined;
 }
 
+/** What kind of device a browser says it runs on: what stands in its first brackets. */
+function deviceOf(says: string): string {
+  return /\(([^)]*)\)/.exec(says)?.[1] ?? says;
+}
+
 /** A fault that belongs to no field: throttled, offline. */
 function Rest({ error, fields }: { error: unknown; fields: string[] }) {
   const atField = error instanceof ApiError && error.problems.every((p) => fields.includes(p.path));
@@ -58,7 +63,7 @@ function Devices() {
       <ul className="corded my-2">
         {devices.data.map((one) => (
           <li key={one.signed_in_at} className="knot py-1 leading-tight">
-            <span className="break-words">{one.says || words.unknown}</span>
+            <span className="break-words">{deviceOf(one.says) || words.unknown}</span>
             <span className="block text-soft">
               {words.since(dayAndClock(one.signed_in_at, HERE))}
               {one.this && <b className="text-ink">, {words.this}</b>}

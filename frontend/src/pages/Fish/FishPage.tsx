@@ -24,6 +24,7 @@ import { liveBelief, spellOf, useNext } from "./useNext";
 const ChangeSheet = lazy(() => import("./ChangeSheet"));
 const TurnSheet = lazy(() => import("./TurnSheet"));
 const NextStrip = lazy(() => import("./NextStrip"));
+const Ready = lazy(() => import("./Ready"));
 const FishSheet = lazy(() => import("./FishSheet"));
 const KINDS: Kind[] = ["take", "landed", "pluck", "lost", "follow", "weed", "bottom", "blank"];
 
@@ -41,6 +42,9 @@ function FindOuting() {
   if (open) return <Redirect to={`/fish/${open.id}?w=${open.water_id}`} replace />;
   return (
     <Empty page title={words.none}>
+      <Suspense>
+        <Ready />
+      </Suspense>
       <p>{words.noneAbout}</p>
       <Link
         to="/plan"

@@ -1,6 +1,14 @@
 export const words = {
   none: "Nothing on the go",
-  noneAbout: "Choose a set-up on the plan and press “Fish this set-up”.",
+  noneAbout: "Or choose another set-up on the plan and press “Fish this set-up”.",
+  readyRead: (water: string) => `${water}, by today's reading`,
+  readyUnread: (water: string) => `${water}, nothing read today: by the season and the hour`,
+  readyStart: "Fish this now",
+  readyHint: "Try again, or start from the plan.",
+  lastOuting: (day: string, water: string, takes: number) =>
+    `Last out: ${day}, ${water}, ${takes} ${takes === 1 ? "take" : "takes"}.`,
+  carryOn: "Carry it on",
+  lookBack: "Look back at it",
   toPlan: "See the plan",
   over: "This outing is over.",
   toLog: "Open it in the log",

@@ -30,6 +30,7 @@ import type { Editing, Mend } from "./EditSheet";
 import { DepthTable, RateLine } from "./Rates";
 import { words } from "./strings";
 
+const OverDay = lazy(() => import("./OverDay"));
 const EditSheet = lazy(() => import("./EditSheet"));
 
 export default function OutingPage() {
@@ -191,6 +192,9 @@ function OutingWork({ outing, write }: Props) {
           <RateLine title={words.landed} rate={outing.landed_rate} />
           <RateLine title={words.takes} rate={outing.takes_rate} />
         </section>
+        <Suspense>
+          <OverDay outing={outing} />
+        </Suspense>
         <Compared outing={outing} />
         <DepthTable bins={outing.by_depth} />
         <section>

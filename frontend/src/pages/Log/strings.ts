@@ -70,6 +70,11 @@ export const words = {
   notANumber: "This is no number.",
   order: "It ends before it starts.",
   opening: "Opening the log…",
+  overDayTitle: (place: string) => `Where they were thought to feed: ${place}`,
+  overDay: (first: string, last: string) =>
+    `Half the chance lay at ${first} when you began, and at ${last} when you stopped.`,
+  overDayKey:
+    "The darker, the likelier, from the plan and what came of each stretch. Broken boxes: what you fished.",
   openingOuting: "Opening the outing…",
   columnAll: "Hours fished and takes an hour by depth, over the outings listed",
   columnOne: "The plan's belief, hours fished and takes, by depth",

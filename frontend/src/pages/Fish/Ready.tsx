@@ -1,0 +1,122 @@
+/** Nothing on the go: the day's best set-up ready to start, and the last outing to carry on or look back at. */
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { Link } from "wouter";
+import { api, need, type Schemas } from "../../api/client";
+import { letter } from "../../lib/cord";
+import { setUpCount } from "../../lib/counted";
+import type { PlanBody } from "../../lib/draft";
+import { useReader } from "../../lib/session";
+import { dayText, isToday } from "../../lib/time";
+import { depthText } from "../../lib/units";
+import { useWater } from "../../lib/waters";
+import { Button, Fault } from "../../ui/controls";
+import { useStart } from "../Plan/useStart";
+import { words } from "./strings";
+
+/** A reading older than this says little of now. */
+const READ_WITHIN_MS = 18 * 3_600_000;
+
+/** The plan of now for a water, from its newest reading. */
+function useBestNow(waterId: string | undefined) {
+  return useQuery({
+    queryKey: ["best-now", waterId],
+    enabled: waterId !== undefined,
+    placeholderData: keepPreviousData,
+    queryFn: async () => {
+      const water_id = waterId ?? "";
+      const params = { path: { water_id }, query: { count: 1 } };
+      const [newest] = await need(api.GET("/api/waters/{water_id}/readings", { params }));
+      const now = Date.now();
+      const fresh = newest && now - new Date(newest.taken_at).getTime() < READ_WITHIN_MS ? newest : undefined;
+      const body = {
+        water_id,
+        when: new Date(now).toISOString(),
+        place: fresh?.place ?? null,
+        reading: fresh?.reading ?? {},
+        sightings: fresh?.sightings ?? [],
+        samples: fresh?.samples ?? [],
+      } as PlanBody;
+      const plan = await need(api.POST("/api/plans/preview", { body }));
+      return { body, plan, read: fresh !== undefined };
+    },
+    retry: 1,
+  });
+}
+
+function Best({ water }: { water: { id: string; name: string } }) {
+  const { settings, say } = useReader();
+  const { data } = useBestNow(water.id);
+  const start = useStart();
+  const setUp = data?.plan.set_ups[0];
+  if (!data || !setUp) return null;
+  const unit = settings.depth_unit;
+  const depth =
+    setUp.count_s === null
+      ? say(`float ${depthText(unit, setUp.float_hang_m ?? setUp.estimate_m ?? setUp.target_m)}`)
+      : setUpCount(unit, setUp);
+  const stop = data.plan.cautions.find((one) => one.level === "stop");
+  return (
+    <section className="w-full max-w-xl border-y-2 border-ink py-3 text-left" data-testid="ready">
+      <p className="text-soft">{data.read ? words.readyRead(water.name) : words.readyUnread(water.name)}</p>
+      <h2>
+        {letter(0)} · {say(setUp.title)}
+      </h2>
+      <p>
+        {depth}. {say(setUp.flies.map((fly) => fly.name).join(", "))}. {setUp.place}.
+      </p>
+      {stop && <p className="my-2 border-l-4 border-warm pl-2 font-bold">{say(stop.sentence)}</p>}
+      {!stop && (
+        <Button
+          look="main"
+          className="mt-2 min-h-12"
+          disabled={start.isPending}
+          onClick={() => start.mutate({ body: data.body, key: setUp.key, title: setUp.title, into: null })}
+        >
+          {words.readyStart}
+        </Button>
+      )}
+      {start.isError && (
+        <Fault
+          problem={{
+            code: "offline",
+            path: "",
+            message: start.error.message,
+            accepted: "",
+            hint: words.readyHint,
+          }}
+        />
+      )}
+    </section>
+  );
+}
+
+function Last({ outing }: { outing: Schemas["OutingSummary"] }) {
+  const { say } = useReader();
+  const today = outing.ended_at !== null && isToday(outing.ended_at, outing.time_zone);
+  return (
+    <p>
+      {words.lastOuting(dayText(outing.started_at, outing.time_zone), outing.water_name, outing.takes)}{" "}
+      {outing.methods[0] && say(outing.methods[0])}{" "}
+      <Link to={today ? `/fish/${outing.id}?w=${outing.water_id}` : `/log/${outing.id}`}>
+        {today ? words.carryOn : words.lookBack}
+      </Link>
+    </p>
+  );
+}
+
+export default function Ready() {
+  const { water } = useWater();
+  const log = useQuery({
+    queryKey: ["log", water?.id ?? ""],
+    enabled: water !== undefined,
+    queryFn: () => need(api.GET("/api/log", { params: { query: { water_id: water?.id } } })),
+    retry: 1,
+  });
+  const last = log.data?.outings[0];
+  return (
+    <>
+      {water && <Best water={water} />}
+      {last && <Last outing={last} />}
+    </>
+  );
+}

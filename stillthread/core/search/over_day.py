@@ -1,0 +1,79 @@
+"""The belief as it went through a day: what was thought of the feeding depth before, between and after the stretches."""
+
+from __future__ import annotations
+
+from collections import defaultdict
+from dataclasses import dataclass, replace
+from datetime import timedelta
+
+from stillthread.core.day.given import PlanInput
+from stillthread.core.day.paths import IN_MEMORY, Paths
+from stillthread.core.limits import Instant
+from stillthread.core.plan.make import day_context, make_plan
+from stillthread.core.plan.model import Plan
+from stillthread.core.search.day import Fished, Laid, SoFar
+from stillthread.core.search.from_plan import Doings
+from stillthread.core.search.model import CELL_M
+from stillthread.core.trout.belief import narrowest_run
+
+EVERY_MIN = 10.0  # a longer stretch is told in parts
+
+
+@dataclass(frozen=True)
+class Moment:
+    """What was believed of one place at an instant: mass by 0.2 m cell (sum 1), and the narrowest half of it [m]."""
+
+    at: Instant
+    mass: tuple[float, ...]
+    half_m: tuple[float, float]
+
+
+@dataclass(frozen=True)
+class OverDay:
+    """A place's belief through a day, its bed [m]; no moments where nothing could be believed."""
+
+    place: str
+    bed_m: float
+    moments: tuple[Moment, ...]
+
+
+def _parts(one: Fished) -> list[Fished]:
+    """A stretch cut into parts of at most ten minutes, each with what happened in it."""
+    count = max(1, round(one.minutes / EVERY_MIN))
+    each = one.minutes / count
+    found = []
+    for n in range(count):
+        start, end = n * each, (n + 1) * each if n < count - 1 else one.minutes + 1
+        happened = tuple(replace(h, minute=h.minute - start) for h in one.happened if start <= h.minute < end)
+        began = one.began + timedelta(minutes=start)
+        found.append(replace(one, began=began, minutes=each, happened=happened))
+    return found
+
+
+def over_the_day(given: PlanInput, so_far: SoFar, paths: Paths = IN_MEMORY, plan: Plan | None = None) -> OverDay:
+    """Return how the belief went at the place fished longest. Raises InputError where the plan does."""
+    plan = plan if plan is not None else make_plan(given, paths)
+    context, _ = day_context(given, paths)
+    doings = Doings(plan, context)
+    told = sorted(so_far.fished, key=lambda one: (one.began, one.partner, one.minutes))
+    beds = dict(zip(doings.belief.places, doings.belief.beds_m, strict=True))
+    if not doings.all or not told:
+        return OverDay(plan.chosen.place.name, plan.chosen.bed_m, ())
+    minutes: dict[str, float] = defaultdict(float)
+    for one in told:
+        minutes[one.place if one.place in beds else doings.belief.places[0]] += one.minutes
+    place = max(minutes, key=lambda name: minutes[name])
+    laid = Laid(doings, so_far, 60 * given.session_h)
+    moments = [_moment(laid, place, told[0].began)]
+    for part in (part for one in told for part in _parts(one)):
+        laid.lay(part)
+        moments.append(_moment(laid, place, part.began + timedelta(minutes=part.minutes)))
+    return OverDay(place, beds[place], tuple(moments))
+
+
+def _moment(laid: Laid, place: str, at: Instant) -> Moment:
+    mass = laid.advisor.by_depth()[laid.doings.belief.places.index(place)]
+    total = sum(mass) or 1.0
+    here = tuple(cell / total for cell in mass)
+    top, bottom = narrowest_run(here, 0.5)
+    return Moment(at, here, (round(top * CELL_M, 1), round(bottom * CELL_M, 1)))
