@@ -8,7 +8,7 @@ from django.http import HttpRequest
 from ninja import Router
 
 from stillthread.outings import services
-from stillthread.outings.models import Event, Outing, Spell
+from stillthread.outings.models import Event, Outing, SeenNearby, Spell
 from stillthread.outings.schemas import (
     EventBody,
     EventOut,
@@ -16,6 +16,8 @@ from stillthread.outings.schemas import (
     OutingBody,
     OutingOut,
     RunningOut,
+    SeenBody,
+    SeenOut,
     SpellBody,
     SpellOut,
 )
@@ -88,4 +90,18 @@ def delete_event(request: HttpRequest, outing_id: uuid.UUID, event_id: uuid.UUID
     """Delete an event."""
     get_owned(Outing, request.user, outing_id)
     delete_owned(Event, request.user, event_id, based_on=named_revision(request))
+    return 204, None
+
+
+@router.put("/outings/{outing_id}/seen/{seen_id}", response={200: SeenOut, **FAILURES, **EDITED})
+def put_seen(request: HttpRequest, outing_id: uuid.UUID, seen_id: uuid.UUID, payload: SeenBody) -> SeenOut:
+    """Write what was seen of others near, under the client's UUID; it moves the advice half as much as one's own."""
+    return services.put_seen(request.user, outing_id, seen_id, payload, based_on=named_revision(request))
+
+
+@router.delete("/outings/{outing_id}/seen/{seen_id}", response={204: None, **FAILURES, **EDITED})
+def delete_seen(request: HttpRequest, outing_id: uuid.UUID, seen_id: uuid.UUID) -> tuple[int, None]:
+    """Take back what was seen of others."""
+    get_owned(Outing, request.user, outing_id)
+    delete_owned(SeenNearby, request.user, seen_id, based_on=named_revision(request))
     return 204, None

@@ -83,3 +83,24 @@ class Event(Owned):
     def __str__(self) -> str:
         """Return the kind."""
         return self.kind
+
+
+class SeenNearby(Owned):
+    """What was seen of somebody else fishing near: so many takes in so many minutes, depth and way where known."""
+
+    outing = models.ForeignKey(Outing, on_delete=models.CASCADE, related_name="seen")
+    seen_at = models.DateTimeField()
+    minutes = models.FloatField()
+    takes = models.PositiveSmallIntegerField()
+    place = models.CharField(max_length=80, blank=True)
+    depth_m = models.FloatField(null=True, blank=True)
+    pace = models.CharField(max_length=16, blank=True)
+    fly = models.CharField(max_length=80, blank=True)
+
+    class Meta:
+        verbose_name = "sighting of others"
+        ordering = ["seen_at"]
+
+    def __str__(self) -> str:
+        """Return what was seen."""
+        return f"{self.takes} in {self.minutes:g} min"

@@ -91,6 +91,25 @@ class EventBody(Strict):
     note: str = Field("", max_length=400)
 
 
+class SeenBody(Strict):
+    """What was seen of others fishing near; what is not known is left out."""
+
+    seen_at: Kept
+    minutes: float = Field(gt=0, le=600)
+    takes: int = Field(ge=0, le=100)
+    place: str = Field("", max_length=80)
+    depth_m: Depth | None = None
+    pace: vocabulary.Pace | None = None
+    fly: str = Field("", max_length=80)
+
+
+class SeenOut(SeenBody):
+    """A stored sighting of others."""
+
+    id: uuid.UUID
+    revision: int
+
+
 class SpellOut(SpellBody):
     """A stored spell."""
 

@@ -16,7 +16,7 @@ from stillthread.core.evidence.fish import LONGEST_FIGHT_S
 from stillthread.core.evidence.rates import DepthBin, Rate, Stretch, by_depth, poisson_rate
 from stillthread.documents.frozen import frozen_answer
 from stillthread.outings.effort import bin_step_m, live_events, live_spells, stretches
-from stillthread.outings.models import Event, Outing, Spell
+from stillthread.outings.models import Event, Outing, SeenNearby, Spell
 from stillthread.outings.schemas import (
     MOST_SET_UPS,
     DepthBinOut,
@@ -28,6 +28,8 @@ from stillthread.outings.schemas import (
     OutingSummary,
     RateOut,
     RunningOut,
+    SeenBody,
+    SeenOut,
     SpellBody,
     SpellOut,
 )
@@ -187,6 +189,16 @@ def put_event(
             Problem("unknown", "spell_id", "That spell belongs to another outing.", "a spell of this outing")
         )
     return _event_out(put_owned(Event, owner, event_id, based_on=based_on, **body.model_dump()))
+
+
+def put_seen(
+    owner: Any, outing_id: uuid.UUID, seen_id: uuid.UUID, body: SeenBody, *, based_on: int | None = None
+) -> SeenOut:
+    """Write what was seen of others in one of the owner's outings."""
+    outing = get_owned(Outing, owner, outing_id, defer=HEAVY)
+    values = {**body.model_dump(), "pace": body.pace or ""}
+    row = put_owned(SeenNearby, owner, seen_id, based_on=based_on, outing=outing, **values)
+    return SeenOut(id=row.pk, revision=row.revision, **body.model_dump())
 
 
 def _ended(owner: Any, outing: Outing, at: datetime) -> None:

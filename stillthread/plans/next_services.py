@@ -15,12 +15,12 @@ from stillthread.core.noted import reading as noted
 from stillthread.core.noted.turned import turned
 from stillthread.core.plan.make import make_plan
 from stillthread.core.plan.model import Plan
-from stillthread.core.search.day import Fished, Happening, SoFar, advise
+from stillthread.core.search.day import Fished, Happening, Seen, SoFar, advise
 from stillthread.core.search.over_day import over_the_day
 from stillthread.documents.advise import AdviseAnswer, OverDayOut, advise_answer, over_day_answer
 from stillthread.documents.plan import PlanRequest, plan_input_from
 from stillthread.outings.effort import fish_of, live_events, live_spells, spell_end
-from stillthread.outings.models import Outing, Spell
+from stillthread.outings.models import Outing, SeenNearby, Spell
 from stillthread.plans.exposures import shared_paths
 from stillthread.plans.schemas import PlanBody, TurnBody
 from stillthread.plans.services import request_for
@@ -136,6 +136,19 @@ def turn(owner: Any, outing_id: uuid.UUID, body: TurnBody) -> AdviseAnswer:
     return next_for(owner, outing_id)
 
 
+def _seen(row: SeenNearby) -> Seen:
+    """A sighting of others as the search has it."""
+    return Seen(
+        at=row.seen_at,
+        minutes=row.minutes,
+        takes=row.takes,
+        place=row.place,
+        depth_m=row.depth_m,
+        pace=row.pace or None,  # type: ignore[arg-type]  # checked when it was written
+        fly=row.fly,
+    )
+
+
 def _so_far(owner: Any, outing: Outing, hours: float) -> tuple[PlanRequest, SoFar]:
     """What is asked of the plan, and the day so far: until now, or until the outing ended."""
     now = outing.ended_at or timezone.now()
@@ -153,6 +166,7 @@ def _so_far(owner: Any, outing: Outing, hours: float) -> tuple[PlanRequest, SoFa
     return request, SoFar(
         now=now,
         fished=fished,
+        others=tuple(_seen(row) for row in live(SeenNearby, owner).filter(outing=outing)),
         changed=tuple(readings.values_list("taken_at", flat=True)[:MOST_CHANGES]),
         minutes_left=max(LEAST_LEFT_MIN, 60 * hours - gone),
     )

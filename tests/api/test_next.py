@@ -13,7 +13,7 @@ def instant(**ago):
     return (timezone.now() - timedelta(**ago)).isoformat()
 
 
-class Next(ApiCase):
+class NextCase(ApiCase):
     def setUp(self):
         super().setUp()
         self.make_kit()
@@ -47,6 +47,8 @@ class Next(ApiCase):
     def asked(self, status=200):
         return self.call("GET", f"/api/outings/{self.outing}/next", status=status)
 
+
+class Next(NextCase):
     def test_steps_with_chances_and_a_belief_that_sums_to_one(self):
         self.spell(90)
         told = self.asked()
@@ -117,3 +119,46 @@ class Next(ApiCase):
 
     def test_without_a_stretch_the_best_way_to_begin(self):
         self.assertEqual(self.asked()["next"][0]["kind"], "set-up")
+
+
+class Neighbours(NextCase):
+    """What others take moves the belief where they took it, half as much as one's own, and can be taken back."""
+
+    def note(self, status=200, seen=None, **more):
+        body = {"seen_at": instant(minutes=1), "minutes": 30, "takes": 3, "place": "Channel", "depth_m": 4.0, **more}
+        seen = seen or str(uuid.uuid4())
+        told = self.call("PUT", f"/api/outings/{self.outing}/seen/{seen}", body, status)
+        return seen if status == 200 else told
+
+    def near(self, depth):
+        here = next(one for one in self.asked()["belief"] if one["place"] == "Channel")
+        cells = here["mass"][int(depth / 0.2) - 2 : int(depth / 0.2) + 3]
+        return sum(cells)
+
+    def test_three_fish_at_four_metres_draw_the_belief_there(self):
+        self.spell(60)
+        before = self.near(4.0)
+        seen = self.note()
+        self.assertGreater(self.near(4.0), before)
+        self.call("DELETE", f"/api/outings/{self.outing}/seen/{seen}", status=204)
+        self.assertAlmostEqual(self.near(4.0), before, places=4)
+
+    def test_what_is_not_known_is_left_out_and_what_is_wrong_refused(self):
+        self.spell(60)
+        self.note(depth_m=None, place="")
+        told = self.note(422, takes=-1, minutes=0)
+        self.assertEqual({one["path"] for one in told["errors"]}, {"takes", "minutes"})
+
+    def test_nobody_elses_outing(self):
+        self.make_user("other")
+        client = self.sign_in("other")
+        body = {"seen_at": instant(minutes=1), "minutes": 30, "takes": 1}
+        self.refused("PUT", f"/api/outings/{self.outing}/seen/{uuid.uuid4()}", body, 404, client)
+
+    def test_the_days_belief_is_told_for_its_owner_alone(self):
+        self.spell(60)
+        told = self.call("GET", f"/api/outings/{self.outing}/belief")
+        self.assertEqual(told["place"], "Channel")
+        self.assertGreater(len(told["moments"]), 5)
+        self.make_user("other")
+        self.refused("GET", f"/api/outings/{self.outing}/belief", status=404, client=self.sign_in("other"))

@@ -556,6 +556,30 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/outings/{outing_id}/seen/{seen_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Seen
+         * @description Write what was seen of others near, under the client's UUID; it moves the advice half as much as one's own.
+         */
+        put: operations["stillthread_outings_api_put_seen"];
+        post?: never;
+        /**
+         * Delete Seen
+         * @description Take back what was seen of others.
+         */
+        delete: operations["stillthread_outings_api_delete_seen"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/outings/{outing_id}/spells/{spell_id}": {
         parameters: {
             query?: never;
@@ -4704,6 +4728,71 @@ export interface components {
             x_size: number | null;
         };
         /**
+         * SeenBody
+         * @description What was seen of others fishing near; what is not known is left out.
+         */
+        SeenBody: {
+            /** Depth M */
+            depth_m?: number | null;
+            /**
+             * Fly
+             * @default
+             */
+            fly: string;
+            /** Minutes */
+            minutes: number;
+            /** Pace */
+            pace?: ("static" | "twitch" | "quarter-swing" | "slow-hand-twist" | "lift-drop" | "twist-stop" | "sink-pull" | "hand-twist" | "strip-pause" | "long-pull" | "roly-poly") | null;
+            /**
+             * Place
+             * @default
+             */
+            place: string;
+            /**
+             * Seen At
+             * Format: date-time
+             */
+            seen_at: string;
+            /** Takes */
+            takes: number;
+        };
+        /**
+         * SeenOut
+         * @description A stored sighting of others.
+         */
+        SeenOut: {
+            /** Depth M */
+            depth_m?: number | null;
+            /**
+             * Fly
+             * @default
+             */
+            fly: string;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Minutes */
+            minutes: number;
+            /** Pace */
+            pace?: ("static" | "twitch" | "quarter-swing" | "slow-hand-twist" | "lift-drop" | "twist-stop" | "sink-pull" | "hand-twist" | "strip-pause" | "long-pull" | "roly-poly") | null;
+            /**
+             * Place
+             * @default
+             */
+            place: string;
+            /** Revision */
+            revision: number;
+            /**
+             * Seen At
+             * Format: date-time
+             */
+            seen_at: string;
+            /** Takes */
+            takes: number;
+        };
+        /**
          * SessionOut
          * @description Who is signed in, if anyone; whether the demo can be entered with one click.
          */
@@ -8756,6 +8845,180 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+        };
+    };
+    stillthread_outings_api_put_seen: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                outing_id: string;
+                seen_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SeenBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SeenOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StaleOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+        };
+    };
+    stillthread_outings_api_delete_seen: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                outing_id: string;
+                seen_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StaleOut"];
                 };
             };
             /** @description Unprocessable Entity */

@@ -302,7 +302,9 @@ function Boat({ fishing, outing, spell }: BoatProps) {
         </Button>
       </div>
       <Suspense>
-        {turning && <TurnSheet outing={outing.id} onClose={() => setTurning(false)} />}
+        {turning && (
+          <TurnSheet outing={outing.id} place={spell.place ?? ""} onClose={() => setTurning(false)} />
+        )}
         {changing && (
           <ChangeSheet
             onClose={() => setChanging(false)}
