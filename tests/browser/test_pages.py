@@ -57,7 +57,7 @@ class Pages(BrowserCase):
         page.get_by_role("link", name="Edit this water").click()
         page.get_by_label("Greatest depth").fill("2")
         page.get_by_role("button", name="Save the water").click()
-        expect(page.get_by_text("a place is deeper than the water's greatest depth").first).to_be_visible()
+        expect(page.get_by_text("is deeper than the water's greatest depth").first).to_be_visible()
         page.get_by_label("Greatest depth").fill("9,5")
         page.get_by_role("button", name="Save the water").click()
         expect(page.get_by_role("heading", name="What you read")).to_be_visible()

@@ -32,7 +32,26 @@ class Overlay(ModuleCase):
     def test_a_spell_and_the_outing_itself(self):
         self.assertEqual(self.write("spell", "s2", {"title": "Dry"})["spells"][1], {"id": "s2", "title": "Dry"})
         self.assertEqual(self.write("outing", "o", {"note": "cold"})["note"], "cold")
-        self.assertEqual(self.write("outing", "o", None), OUTING)
+        self.assertEqual(self.write("outing", "o", None), {**OUTING, "revision": 0})  # written again, it comes back
+
+    def test_an_edit_names_the_revision_the_server_told(self):
+        outing = {
+            **OUTING,
+            "revision": 4,
+            "spells": [{"id": "s1", "revision": 2}],
+            "events": [{"id": "e1", "revision": 0}],
+        }
+
+        def named(kind, row, of=outing):
+            return self.call("revisionOf", of, {"kind": kind, "outing": "o", "id": row, "body": {}})
+
+        self.assertEqual((named("outing", "o"), named("spell", "s1")), (4, 2))
+        for kind, row in (("spell", "s2"), ("event", "e1")):  # rows the server does not have yet
+            self.assertIsNone(named(kind, row))
+        self.assertIsNone(named("outing", "o", None))
+        body = {"title": "Dry"}
+        arrived = self.call("withWrite", outing, {"kind": "spell", "outing": "o", "id": "s1", "body": body}, 3)
+        self.assertEqual(named("spell", "s1", arrived), 3)
 
     def test_the_fish_on_the_end_of_an_open_take(self):
         def tap(row, kind, at, spell="s1"):

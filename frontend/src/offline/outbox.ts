@@ -112,13 +112,11 @@ export class Outbox {
     void this.flush();
   }
 
-  /** An entry has arrived: what waits behind it for the same row was made on what it has become. */
+  /** An entry has arrived: what waits behind it for the same row was made on what it has become; on nothing, if it went. */
   private sent(entry: Entry, revision?: number): void {
     const follows = (e: Entry) => e.write.id === entry.write.id && e.on === entry.on;
     this.set((entries) =>
-      entries
-        .filter((e) => e.key !== entry.key)
-        .map((e) => (revision !== undefined && follows(e) ? { ...e, on: revision } : e)),
+      entries.filter((e) => e.key !== entry.key).map((e) => (follows(e) ? { ...e, on: revision } : e)),
     );
   }
 

@@ -18,7 +18,7 @@ function put<T extends { id: string }>(rows: T[], row: Partial<T> & { id: string
 /** The revision of the row a write changes, as the server last told it; none of a row it does not have. */
 export function revisionOf(outing: Outing | undefined, write: Write): number | undefined {
   if (!outing) return undefined;
-  if (write.kind === "outing") return outing.revision;
+  if (write.kind === "outing") return outing.revision || undefined;
   const rows: { id: string; revision: number }[] = write.kind === "spell" ? outing.spells : outing.events;
   return rows.find((row) => row.id === write.id)?.revision || undefined;
 }
@@ -26,7 +26,8 @@ export function revisionOf(outing: Outing | undefined, write: Write): number | u
 /** The outing as it will be once a write has arrived, or is once it has: then its new `revision` is known. */
 export function withWrite(outing: Outing, write: Write, revision?: number): Outing {
   const at = revision === undefined ? {} : { revision };
-  if (write.kind === "outing") return write.body ? ({ ...outing, ...write.body, ...at } as Outing) : outing;
+  if (write.kind === "outing")
+    return write.body ? ({ ...outing, ...write.body, ...at } as Outing) : { ...outing, revision: 0 };
   if (write.kind === "spell") {
     const { id, body } = write;
     if (!body) return { ...outing, spells: outing.spells.filter((s) => s.id !== id) };

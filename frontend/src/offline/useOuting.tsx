@@ -59,7 +59,11 @@ export function useOuting(id: string) {
       .filter((entry) => entry.write.outing === id && !entry.refused)
       .reduce((o, entry) => withWrite(o, entry.write), query.data);
   }, [query.data, entries, id]);
-  const known = query.data;
-  const write = useCallback((what: string, w: Write) => box.add(what, w, revisionOf(known, w)), [box, known]);
+  const client = useQueryClient();
+  const write = useCallback(
+    // What the server has now, not when the page offered the write: an undo is pressed later, on another page too.
+    (what: string, w: Write) => box.add(what, w, revisionOf(client.getQueryData<Outing>(["outing", id]), w)),
+    [box, client, id],
+  );
   return { ...query, outing, write };
 }
