@@ -20,6 +20,7 @@ from stillthread.accounts.models import Angler
 from stillthread.accounts.throttle import remember
 from stillthread.core.day.given import Arm, CastLength, NetReach, Rod, RodCount
 from stillthread.core.day.schools import Schools
+from stillthread.core.search.model import Costs
 from stillthread.core.vocabulary import Method
 from stillthread.documents.strict import Strict
 from stillthread.web.errors import FAILURES, Refused
@@ -42,6 +43,7 @@ class SettingsIO(Strict):
     rods: RodCount = 1
     methods_left_out: list[Method] = Field(default=[], max_length=5)
     schools: Schools = Schools()
+    costs: Costs = Costs()
 
 
 SignUp = Literal["open", "invited", "closed"]
@@ -111,7 +113,7 @@ class DemoIn(Strict):
 
 def _settings_of(angler: Angler) -> SettingsIO:
     values = {name: getattr(angler, name) for name in SettingsIO.model_fields}
-    return SettingsIO.model_validate({**values, "schools": Schools(**angler.schools)})
+    return SettingsIO.model_validate({**values, "schools": Schools(**angler.schools), "costs": Costs(**angler.costs)})
 
 
 def _session(request: HttpRequest) -> SessionOut:

@@ -22,6 +22,7 @@ class Angler(models.Model):
     rods = models.PositiveSmallIntegerField(default=1)
     methods_left_out = models.JSONField(default=list, blank=True)
     schools = models.JSONField(default=dict, blank=True)
+    costs = models.JSONField(default=dict, blank=True)  # minutes a change on the water takes
     is_demo = models.BooleanField(default=False)
 
     def __str__(self) -> str:

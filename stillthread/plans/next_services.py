@@ -10,12 +10,14 @@ from typing import Any
 
 from django.utils import timezone
 
+from stillthread.accounts.services import angler_of
 from stillthread.core.errors import InputError, Problem
 from stillthread.core.noted import reading as noted
 from stillthread.core.noted.turned import turned
 from stillthread.core.plan.make import make_plan
 from stillthread.core.plan.model import Plan
 from stillthread.core.search.day import Fished, Happening, Seen, SoFar, advise
+from stillthread.core.search.model import Costs
 from stillthread.core.search.over_day import over_the_day
 from stillthread.documents.advise import AdviseAnswer, OverDayOut, advise_answer, over_day_answer
 from stillthread.documents.plan import PlanRequest, plan_input_from
@@ -167,6 +169,7 @@ def _so_far(owner: Any, outing: Outing, hours: float) -> tuple[PlanRequest, SoFa
         now=now,
         fished=fished,
         others=tuple(_seen(row) for row in live(SeenNearby, owner).filter(outing=outing)),
+        costs=Costs(**angler_of(owner).costs),
         changed=tuple(readings.values_list("taken_at", flat=True)[:MOST_CHANGES]),
         minutes_left=max(LEAST_LEFT_MIN, 60 * hours - gone),
     )

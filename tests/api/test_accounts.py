@@ -60,6 +60,10 @@ class Session(ApiCase):
         now = self.call("GET", "/api/session")["settings"]
         changed = self.call("PUT", "/api/settings", {**now, "depth_unit": "ft", "rod_m": 2.74})
         self.assertEqual((changed["depth_unit"], changed["rod_m"]), ("ft", 2.74))
+        costs = self.call("PUT", "/api/settings", {**now, "costs": {**now["costs"], "place": 25}})["costs"]
+        self.assertEqual((costs["place"], costs["rig"]), (25, 6))
+        told = self.refused("PUT", "/api/settings", {**now, "costs": {"fly": -1}})
+        self.assertEqual(set(told), {"costs.fly"})
         told = self.refused("PUT", "/api/settings", {**now, "rod_m": 12, "depth_unit": "fathom"})
         self.assertEqual(set(told), {"rod_m", "depth_unit"})
         self.assertIn("at most 5", told["rod_m"]["accepted"])

@@ -69,6 +69,15 @@ class Next(NextCase):
         self.call("DELETE", f"/api/outings/{self.outing}/events/{event}", status=204)
         self.assertEqual(self.asked()["next"][0]["words"], blank["next"][0]["words"])
 
+    def test_a_change_costs_what_the_angler_says(self):
+        self.spell(60)
+        settings = self.call("GET", "/api/session")["settings"]
+        self.call("PUT", "/api/settings", {**settings, "costs": {**settings["costs"], "rig": 17, "place": 40}})
+        costs = {step["kind"]: step["cost_min"] for step in self.asked()["next"]}
+        self.assertTrue({"set-up", "place"} & set(costs), costs)
+        for kind, least in (("set-up", 17), ("place", 40)):
+            self.assertGreaterEqual(costs.get(kind, least), least)
+
     def test_a_fish_landed_after_its_take_is_one(self):
         spell = self.spell(60)
         self.tap(spell, "take", 10)

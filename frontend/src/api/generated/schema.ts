@@ -1922,6 +1922,48 @@ export interface components {
             depth_m: number;
         };
         /**
+         * Costs
+         * @description What a change costs in minutes: the angler's own.
+         */
+        Costs: {
+            /**
+             * Count
+             * @description count on or less
+             * @default 0
+             */
+            count: number;
+            /**
+             * Float Depth
+             * @description move the float
+             * @default 1
+             */
+            float_depth: number;
+            /**
+             * Fly
+             * @description change the fly
+             * @default 2
+             */
+            fly: number;
+            /**
+             * Place
+             * @description move to another place
+             * @default 12
+             */
+            place: number;
+            /**
+             * Rig
+             * @description tie on another rig
+             * @default 6
+             */
+            rig: number;
+            /**
+             * Rod
+             * @description take up another rod that stands rigged
+             * @default 1
+             */
+            rod: number;
+        };
+        /**
          * CountDoc
          * @description How many of one hook size and colour are in the box.
          */
@@ -4934,6 +4976,17 @@ export interface components {
             arm_m: number;
             /** Cast M */
             cast_m: number;
+            /**
+             * @default {
+             *       "count": 0,
+             *       "float_depth": 1,
+             *       "fly": 2,
+             *       "place": 12,
+             *       "rig": 6,
+             *       "rod": 1
+             *     }
+             */
+            costs: components["schemas"]["Costs"];
             /**
              * Depth Unit
              * @enum {string}

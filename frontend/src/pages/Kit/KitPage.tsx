@@ -7,6 +7,7 @@ import { useLeave, useReader, useSaveSettings } from "../../lib/session";
 import { useWaters } from "../../lib/waters";
 import { Button } from "../../ui/controls";
 import { useDone } from "../../ui/UndoBar";
+import { Costs } from "./Costs";
 import { Flies } from "./Flies";
 import { Lines } from "./Lines";
 import { Reach } from "./Reach";
@@ -35,6 +36,13 @@ function Settings() {
     <section>
       <h2 className="mb-2">{words.reach}</h2>
       <Reach value={value} onChange={setValue} problemAt={(path) => problems.find((p) => p.path === path)} />
+      {value.costs && (
+        <Costs
+          value={value.costs}
+          onChange={(costs) => setValue({ ...value, costs })}
+          problemAt={(path) => problems.find((p) => p.path === path)}
+        />
+      )}
       <Button look="main" onClick={store} disabled={save.isPending}>
         {words.save}
       </Button>

@@ -1,5 +1,17 @@
 export const words = {
   toBox: "Fly box: recipes, what fits today, what to tie",
+  costsTitle: "What a change takes you, in minutes",
+  costsAbout: "On the water, what to do next weighs a change against the fishing it costs.",
+  costs: {
+    count: "Count on or less",
+    float_depth: "Move the float",
+    fly: "Change the fly",
+    rod: "Take up a rigged rod",
+    rig: "Tie on another rig",
+    place: "Move to another place",
+  },
+  noMinutes: "This is no number of minutes.",
+  someMinutes: "a number such as 6",
   account: "Your account: password, devices",
   title: "Your kit",
   lead: "The plan only uses what is here.",
