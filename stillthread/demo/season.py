@@ -19,7 +19,7 @@ from stillthread.outings import services as outings
 from stillthread.outings.models import Outing
 from stillthread.outings.schemas import EventBody, OutingBody, SpellBody
 from stillthread.plans import services as plans
-from stillthread.plans.schemas import PlanBody, StartBody
+from stillthread.plans.schemas import PlanBody
 from stillthread.waters.schemas import ReadingBody, WaterOut
 from stillthread.waters.services import put_reading
 
@@ -59,8 +59,7 @@ def write_reading(owner: Any, water: DemoWater, out: WaterOut, when: datetime, r
 
 def _spell(set_up: SetUpOut, index: int, shift: int, bed_m: float, start: datetime, end: datetime) -> SpellBody:
     """A stretch with a set-up, its count moved by `shift` times five seconds, or its float by `shift` feet."""
-    begin = StartBody(outing_id=uuid.uuid4(), spell_id=uuid.uuid4(), set_up=index, started_at=start)
-    first = plans.first_spell(set_up, index, begin).model_copy(update={"ended_at": end})
+    first = SpellBody(**outings.begun(set_up, index).model_dump(), started_at=start, ended_at=end)
     if set_up.float_hang_m is not None:
         hang = round(float(np.clip(set_up.float_hang_m + 0.3 * shift, 0.3, bed_m - 0.1)), 1)
         return first.model_copy(update={"depth_m": hang, "low_m": hang, "high_m": hang})

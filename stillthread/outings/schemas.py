@@ -50,8 +50,8 @@ class OutingBody(Strict):
         return self
 
 
-class SpellBody(Strict):
-    """A spell as the client writes it. Depth is the point fly's, as planned or set."""
+class SpellHow(Strict):
+    """How a spell is fished, apart from when. Depth is the point fly's, as planned or set."""
 
     place: str = Field("", max_length=80)
     method: Method
@@ -64,6 +64,11 @@ class SpellBody(Strict):
     pace: Pace = "static"
     flies: list[str] = Field(default=[], max_length=10)
     set_up_index: int | None = Field(None, ge=0, le=MOST_SET_UPS)
+
+
+class SpellBody(SpellHow):
+    """A spell as the client writes it."""
+
     started_at: Kept
     ended_at: Kept | None = None
 
@@ -176,6 +181,7 @@ class OutingOut(OutingSummary):
     longest_fight_s: float = Field(description="a fish landed or lost this soon after a take is that take")
     plan_id: uuid.UUID | None
     plan: PlanAnswer | None
+    starts: list[SpellHow] = Field(description="how each set-up of the plan is begun, in their order")
     plan_lost: bool = Field(False, description="a plan of an older version that can no longer be read")
     spells: list[SpellOut]
     events: list[EventOut]

@@ -9,12 +9,14 @@ from typing import Any
 from django.db import transaction
 from django.db.models import QuerySet
 from django.utils import timezone
+from pydantic import ValidationError
 
 from stillthread.accounts.services import angler_of
 from stillthread.core.errors import InputError, Problem
 from stillthread.core.evidence.fish import LONGEST_FIGHT_S
 from stillthread.core.evidence.rates import DepthBin, Rate, Stretch, by_depth, poisson_rate
 from stillthread.documents.frozen import frozen_answer
+from stillthread.documents.plan_answer import SetUpOut
 from stillthread.outings.effort import bin_step_m, live_events, live_spells, stretches
 from stillthread.outings.models import Event, Outing, SeenNearby, Spell
 from stillthread.outings.schemas import (
@@ -31,6 +33,7 @@ from stillthread.outings.schemas import (
     SeenBody,
     SeenOut,
     SpellBody,
+    SpellHow,
     SpellOut,
 )
 from stillthread.waters.models import Water
@@ -89,6 +92,31 @@ def _event_out(row: Event) -> EventOut:
     return EventOut(id=row.pk, revision=row.revision, **{f: getattr(row, f) for f in EventBody.model_fields})
 
 
+def begun(set_up: SetUpOut, index: int) -> SpellHow:
+    """Return how a set-up of a plan is begun."""
+    return SpellHow(
+        place=set_up.place,
+        method=set_up.method,
+        title=set_up.title,
+        line_title=set_up.line_title,
+        depth_m=set_up.estimate_m if set_up.estimate_m is not None else set_up.target_m,
+        low_m=set_up.low_m,
+        high_m=set_up.high_m,
+        count_s=set_up.count_s,
+        pace=set_up.retrieve.key or set_up.retrieve.kind,  # the core's retrieves are these
+        flies=[fly.name for fly in set_up.flies],
+        set_up_index=index,
+    )
+
+
+def _begun_at_least(set_up: SetUpOut, index: int) -> SpellHow:
+    """How a set-up is begun; of one frozen long ago, what of it can still be said."""
+    try:
+        return begun(set_up, index)
+    except ValidationError:
+        return SpellHow(method="other", title=set_up.title[:120] or "Set-up", set_up_index=index)
+
+
 def read_outing(owner: Any, outing_id: uuid.UUID) -> OutingOut:
     """Return one outing with everything in it. Raises Http404 for another's."""
     get_owned(Outing, owner, outing_id, defer=HEAVY)
@@ -104,6 +132,7 @@ def read_outing(owner: Any, outing_id: uuid.UUID) -> OutingOut:
         longest_fight_s=LONGEST_FIGHT_S,
         plan_id=outing.plan_id,
         plan=plan,
+        starts=[_begun_at_least(one, n) for n, one in enumerate(plan.set_ups if plan else ())],
         plan_lost=plan is None and bool(outing.plan_snapshot),
         spells=[_spell_out(spell) for spell in spells],
         events=[_event_out(event) for spell in spells for event in live_events(spell)],

@@ -16,7 +16,7 @@ from stillthread.core.plan.make import make_plan
 from stillthread.core.vocabulary import METHODS
 from stillthread.documents.frozen import frozen_answer
 from stillthread.documents.plan import Day, PlanRequest, plan_input_from
-from stillthread.documents.plan_answer import PlanAnswer, SetUpOut, plan_answer
+from stillthread.documents.plan_answer import PlanAnswer, plan_answer
 from stillthread.flybox.services import fly_documents, tackle_document
 from stillthread.outings import services as outings
 from stillthread.outings.past import past_stretches
@@ -113,31 +113,14 @@ def readable(plan: Plan) -> PlanAnswer:
     return answer
 
 
-def first_spell(set_up: SetUpOut, index: int, body: StartBody) -> SpellBody:
-    """Return the spell a set-up starts with."""
-    return SpellBody(
-        place=set_up.place,
-        method=set_up.method,
-        title=set_up.title,
-        line_title=set_up.line_title,
-        depth_m=set_up.estimate_m if set_up.estimate_m is not None else set_up.target_m,
-        low_m=set_up.low_m,
-        high_m=set_up.high_m,
-        count_s=set_up.count_s,
-        pace=set_up.retrieve.key or set_up.retrieve.kind,  # the core's retrieves are these
-        flies=[fly.name for fly in set_up.flies],
-        set_up_index=index,
-        started_at=body.started_at,
-    )
-
-
 def _chosen(plan: Plan, body: StartBody) -> SpellBody:
     """Return the spell a kept plan's set-up starts with. Raises InputError for no such set-up."""
     answer = readable(plan)
     if body.set_up >= len(answer.set_ups):
         count = len(answer.set_ups)
         raise InputError(Problem("unknown", "set_up", "The plan has no such set-up.", f"0 to {count - 1}"))
-    return first_spell(answer.set_ups[body.set_up], body.set_up, body)
+    how = outings.begun(answer.set_ups[body.set_up], body.set_up)
+    return SpellBody(**how.model_dump(), started_at=body.started_at)
 
 
 def start(owner: Any, plan_id: uuid.UUID, body: StartBody) -> OutingOut:

@@ -3535,6 +3535,11 @@ export interface components {
              * Format: date-time
              */
             started_at: string;
+            /**
+             * Starts
+             * @description how each set-up of the plan is begun, in their order
+             */
+            starts: components["schemas"]["SpellHow"][];
             /** Takes */
             takes: number;
             takes_rate: components["schemas"]["RateOut"];
@@ -5314,7 +5319,7 @@ export interface components {
         };
         /**
          * SpellBody
-         * @description A spell as the client writes it. Depth is the point fly's, as planned or set.
+         * @description A spell as the client writes it.
          */
         SpellBody: {
             /** Count S */
@@ -5360,6 +5365,50 @@ export interface components {
              * Format: date-time
              */
             started_at: string;
+            /** Title */
+            title: string;
+        };
+        /**
+         * SpellHow
+         * @description How a spell is fished, apart from when. Depth is the point fly's, as planned or set.
+         */
+        SpellHow: {
+            /** Count S */
+            count_s?: number | null;
+            /** Depth M */
+            depth_m?: number | null;
+            /**
+             * Flies
+             * @default []
+             */
+            flies: string[];
+            /** High M */
+            high_m?: number | null;
+            /**
+             * Line Title
+             * @default
+             */
+            line_title: string;
+            /** Low M */
+            low_m?: number | null;
+            /**
+             * Method
+             * @enum {string}
+             */
+            method: "dry" | "nymphs" | "float" | "sink-tip" | "intermediate" | "sinking" | "other";
+            /**
+             * Pace
+             * @default static
+             * @enum {string}
+             */
+            pace: "static" | "twitch" | "quarter-swing" | "slow-hand-twist" | "lift-drop" | "twist-stop" | "sink-pull" | "hand-twist" | "strip-pause" | "long-pull" | "roly-poly" | "drift";
+            /**
+             * Place
+             * @default
+             */
+            place: string;
+            /** Set Up Index */
+            set_up_index?: number | null;
             /** Title */
             title: string;
         };

@@ -12,7 +12,6 @@ import { Button, Choice, Field, Select, Tick } from "../../ui/controls";
 import { Sheet } from "../../ui/Sheet";
 import { carriedTo, lastTakeM } from "./carry";
 import { words } from "./strings";
-import { spellFrom } from "./useFishing";
 
 interface Props {
   onClose: () => void;
@@ -89,7 +88,7 @@ function ChangeForm({ onClose, outing, spell, onChange }: Props) {
   const apply = () => {
     const other = sets[Number(setUp)];
     const swapped = other && setUp !== String(spell.set_up_index ?? "");
-    const base = swapped ? { ...spellFrom(other, Number(setUp)), ...(carry ? carried : null) } : {};
+    const base = swapped ? { ...outing.starts[Number(setUp)], ...(carry ? carried : null) } : {};
     const own = swapped && pace === (spell.pace ?? "static") ? {} : { pace };
     onChange({ ...base, ...own, place, ...(swapped ? {} : { flies }) });
     onClose();

@@ -30,23 +30,6 @@ export function paceOf(setUp: SetUp): Pace {
   return (setUp.retrieve.key || setUp.retrieve.kind) as Pace;
 }
 
-/** The spell a set-up starts with, as it stands in the plan. */
-export function spellFrom(setUp: SetUp, index: number): Omit<Schemas["SpellBody"], "started_at"> {
-  return {
-    place: setUp.place,
-    method: setUp.method,
-    title: setUp.title,
-    line_title: setUp.line_title,
-    depth_m: setUp.estimate_m ?? setUp.target_m,
-    low_m: setUp.low_m,
-    high_m: setUp.high_m,
-    count_s: setUp.count_s,
-    pace: paceOf(setUp),
-    flies: setUp.flies.map((fly) => fly.name),
-    set_up_index: index,
-  };
-}
-
 export function useFishing(id: string) {
   const query = useOuting(id);
   const { outing, write } = query;
