@@ -47,7 +47,7 @@ class FromNothing(BrowserCase):
         Outing.objects.update(started_at=began)
         Spell.objects.update(started_at=began)
         page.get_by_role("button", name="Stop fishing").click()
-        expect(page.get_by_test_id("over-day")).to_contain_text("when you began")
+        expect(page.get_by_test_id("over-day")).to_contain_text("at the start")
 
 
 class Met(BrowserCase):

@@ -72,7 +72,7 @@ export const words = {
   opening: "Opening the log…",
   overDayTitle: (place: string) => `Where they were thought to feed: ${place}`,
   overDay: (first: string, last: string) =>
-    `Half the chance lay at ${first} when you began, and at ${last} when you stopped.`,
+    `Half the chance lay at ${first} at the start, and at ${last} at the finish.`,
   overDayKey:
     "The darker, the likelier, from the plan and what came of each stretch. Broken boxes: what you fished.",
   openingOuting: "Opening the outing…",
