@@ -56,7 +56,7 @@ def told(out: dict) -> str:
 def main() -> None:
     """Run it and print it."""
     parser = argparse.ArgumentParser(prog="still bench search", description=__doc__)
-    parser.add_argument("--lakes", type=int, default=480, help="lakes for each kind of plan")
+    parser.add_argument("--lakes", type=int, default=960, help="lakes for each kind of plan")
     parser.add_argument("--seed", type=int, default=1)
     parser.add_argument("--json", action="store_true")
     asked = parser.parse_args()
