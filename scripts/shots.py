@@ -125,6 +125,7 @@ def views(address: str) -> dict[str, tuple[dict, bool, object]]:
         goto(page, address, "/log", "The log")
         page.locator("main ul.corded a").nth(2).click()
         page.get_by_role("heading", name="Stretches fished").wait_for()
+        page.get_by_test_id("over-day").wait_for()
         page.wait_for_timeout(700)
 
     def thread(page: Page) -> None:
