@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import argparse
-import http.client
 import json
 import os
 import pathlib
@@ -20,56 +19,31 @@ import django  # noqa: E402
 
 django.setup()
 
-from tests.api.base import PASSWORD, WATER  # noqa: E402
+from tests.api.base import WATER  # noqa: E402
+from tests.serving.phone import Phone  # noqa: E402
 from tests.serving.process import Served  # noqa: E402
 
 P95_MS, CPU_MS, READ_MS, EVENTS = 150.0, 8.0, 30.0, 220
 AT = "2026-05-01T09:00:00Z"
 
 
-class Phone:
-    """A client with one connection kept open."""
+class Angler(Phone):
+    """A phone with an outing and a stretch on the go."""
 
-    def __init__(self, port: int) -> None:
-        self.line = http.client.HTTPConnection("127.0.0.1", port, timeout=60)
-        self.cookies: dict[str, str] = {}
-
-    def call(self, method: str, path: str, body: object = None) -> tuple[int, bytes]:
-        """Ask and return status and body."""
-        headers = {
-            "Content-Type": "application/json",
-            "X-CSRFToken": self.cookies.get("csrftoken", ""),
-            "Cookie": "; ".join(f"{name}={value}" for name, value in self.cookies.items()),
-        }
-        self.line.request(method, path, None if body is None else json.dumps(body), headers)
-        answer = self.line.getresponse()
-        for name, value in answer.getheaders():
-            if name.lower() == "set-cookie":
-                key, _, rest = value.partition("=")
-                self.cookies[key] = rest.split(";")[0]
-        return answer.status, answer.read()
-
-    def sign(self, name: str) -> None:
-        """Make an account and a water with an outing and a stretch on the go."""
-        self.call("GET", "/api/session")
-        self.told(self.call("POST", "/api/session/sign-up", {"name": name, "password": PASSWORD}))
-        self.water, self.outing, self.spell = (str(uuid.uuid4()) for _ in range(3))
+    def begin(self, name: str) -> None:
+        """Make an account, a water, an outing and a stretch."""
+        self.sign("sign-up", name)
+        water, self.outing, self.spell = (str(uuid.uuid4()) for _ in range(3))
         places = [{**place, "id": str(uuid.uuid4())} for place in WATER["places"]]
-        self.told(self.call("PUT", f"/api/waters/{self.water}", {**WATER, "places": places}))
-        self.told(self.call("PUT", f"/api/outings/{self.outing}", {"water_id": self.water, "started_at": AT}))
+        self.write(f"/api/waters/{water}", {**WATER, "places": places})
+        self.write(f"/api/outings/{self.outing}", {"water_id": water, "started_at": AT})
         spell = {"method": "float", "title": "Float", "started_at": AT}
-        self.told(self.call("PUT", f"/api/outings/{self.outing}/spells/{self.spell}", spell))
+        self.write(f"/api/outings/{self.outing}/spells/{self.spell}", spell)
 
     def event(self) -> int:
         """Write a take; returns the status."""
         body = {"spell_id": self.spell, "kind": "take", "occurred_at": AT, "depth_m": 2.0}
         return self.call("PUT", f"/api/outings/{self.outing}/events/{uuid.uuid4()}", body)[0]
-
-    @staticmethod
-    def told(answer: tuple[int, bytes]) -> None:
-        """Raise RuntimeError where it was refused."""
-        if answer[0] >= 400:
-            raise RuntimeError(answer[1].decode())
 
 
 def cpu_s(pid: int) -> float:
@@ -83,7 +57,7 @@ def percentile(values: list[float], share: float) -> float:
     return sorted(values)[min(len(values) - 1, int(share * len(values)))] if values else 0.0
 
 
-def alone(phone: Phone, pid: int) -> dict[str, float]:
+def alone(phone: Angler, pid: int) -> dict[str, float]:
     """Return what one write costs the server, and how long a long outing takes to read."""
     for _ in range(10):
         phone.event()
@@ -99,7 +73,7 @@ def alone(phone: Phone, pid: int) -> dict[str, float]:
     return {"write_cpu_ms": cost, "read_outing_ms": percentile(took, 0.5)}
 
 
-def together(phones: list[Phone], seconds: float) -> dict[str, float]:
+def together(phones: list[Angler], seconds: float) -> dict[str, float]:
     """Return how long writes took with every phone writing once a second, and what was refused."""
     took: list[float] = []
     refused: list[int] = []
@@ -142,11 +116,11 @@ def main() -> None:
         served.migrate()
         served.start()
         assert served.process is not None
-        phones = [Phone(served.port) for _ in range(asked.phones)]
+        phones = [Angler(served.port) for _ in range(asked.phones)]
         for n, phone in enumerate(phones):
-            phone.sign(f"angler-{n}")
+            phone.begin(f"angler-{n}")
         out = {**alone(phones[0], served.process.pid), **together(phones, asked.seconds)}
-        kept = sum(len(json.loads(p.call("GET", f"/api/outings/{p.outing}")[1])["events"]) for p in phones)
+        kept = sum(len(p.call("GET", f"/api/outings/{p.outing}")[1]["events"]) for p in phones)
         out["lost"] = 10 + EVENTS + out["writes"] - kept
     finally:
         served.close()

@@ -17,6 +17,7 @@ from pydantic import Field
 from stillthread.accounts import services
 from stillthread.accounts.mark import is_demo_database
 from stillthread.accounts.models import Angler
+from stillthread.accounts.names import SignUp
 from stillthread.accounts.throttle import remember
 from stillthread.core.day.given import Arm, CastLength, NetReach, Rod, RodCount
 from stillthread.core.day.schools import Schools
@@ -44,9 +45,6 @@ class SettingsIO(Strict):
     methods_left_out: list[Method] = Field(default=[], max_length=5)
     schools: Schools = Schools()
     costs: Costs = Costs()
-
-
-SignUp = Literal["open", "invited", "closed"]
 
 
 class SessionOut(Strict):

@@ -1,12 +1,14 @@
-"""Sign-in names: one normal form, in which no two names look alike."""
+"""Who may make an account, and sign-in names: one normal form, in which no two names look alike."""
 
 from __future__ import annotations
 
 import re
 import unicodedata
+from typing import Literal
 
 from stillthread.core.errors import InputError, Problem
 
+SignUp = Literal["open", "invited", "closed"]
 ACCEPTED = "3 to 40 letters a to z, digits or . + - _"
 ALLOWED = re.compile(r"[a-z0-9_.+-]{3,40}")
 

@@ -19,7 +19,7 @@ from stillthread.accounts.codes import use_code
 from stillthread.accounts.mark import is_demo_database
 from stillthread.accounts.models import Angler, Device
 from stillthread.core.errors import InputError, Problem
-from stillthread.web.errors import Refused
+from stillthread.web.errors import Refused, problem_response
 
 PASSED_ON = ("X-Forwarded-For", "X-Forwarded-Host", "X-Real-IP", "Forwarded", "Via")
 DEMO_NAMES = {"metric": "demo", "feet": "demo-feet"}
@@ -169,7 +169,7 @@ def locked_out(request: HttpRequest, credentials: Any = None, *args: Any, **kwar
         accepted="",
         hint="Wait a quarter of an hour and try again.",
     )
-    return JsonResponse({"errors": [problem.as_dict()]}, status=429)
+    return problem_response(problem, 429)
 
 
 def sign_in_demo(request: HttpRequest, which: str) -> User:

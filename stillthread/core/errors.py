@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import asdict, dataclass
 
 
@@ -22,6 +23,16 @@ class Problem:
     def as_dict(self) -> dict[str, str]:
         """Return the problem as plain JSON data."""
         return asdict(self)
+
+
+def doubled(names: Sequence[str], path: str, field: str) -> list[Problem]:
+    """Return a problem for each of `names` that one before it has, at the `field` of its place in the list at `path`."""
+    first = {name: n for n, name in reversed(list(enumerate(names)))}
+    return [
+        Problem("duplicate", f"{path}[{n}].{field}", f"The {field} {name} is there twice.", f"each {field} once")
+        for n, name in enumerate(names)
+        if first[name] != n
+    ]
 
 
 class NobodyWaitsError(Exception):

@@ -7,7 +7,7 @@ import io
 
 from pydantic import ValidationError
 
-from stillthread.core.errors import InputError, Problem
+from stillthread.core.errors import InputError, Problem, doubled
 from stillthread.core.thread.fly_sink import sink_class, sink_speed_m_s
 from stillthread.documents.fly_contract import FlyFile, PatternDoc
 from stillthread.documents.strict import parse_document, problems_from_pydantic
@@ -181,11 +181,8 @@ def read_flies(data: bytes) -> FlyFile:
         raise InputError(Problem("not_text", "file", "This is not UTF-8 text.", "a JSON or CSV file")) from error
     if text.lstrip()[:1] in ("{", "["):
         box = parse_document(FlyFile, text)
-        names = [fly.name for fly in box.flies]
-        for i, name in enumerate(names):
-            if name in names[:i]:
-                raise InputError(
-                    Problem("duplicate", f"flies[{i}].name", f"'{name}' is there twice.", "each name once")
-                )
+        problems = doubled([fly.name for fly in box.flies], "flies", "name")
+        if problems:
+            raise InputError(problems)
         return box
     return read_flies_csv(text)

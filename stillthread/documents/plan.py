@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
 from dataclasses import fields
 from typing import Annotated, Literal
 
@@ -10,7 +9,7 @@ from annotated_types import Ge, Le, MaxLen, MinLen
 
 from stillthread.core.day.given import Aim, Angler, Before, HandMade, PlanInput, Rules
 from stillthread.core.day.schools import Schools
-from stillthread.core.errors import InputError, Problem
+from stillthread.core.errors import InputError, doubled
 from stillthread.core.evidence.likeness import PastStretch
 from stillthread.core.limits import Instant, PlaceName, Said
 from stillthread.core.noted.water import Water, checked_water
@@ -57,21 +56,10 @@ class PlanRequest(Day):
     own_log: Annotated[tuple[PastStretch, ...], MaxLen(2000)] = ()
 
 
-def doubled(things: Sequence[Line | Fly], path: str) -> list[Problem]:
-    """Return a problem for each thing whose key another before it has."""
-    found, seen = [], set()
-    for n, one in enumerate(things):
-        if one.key in seen:
-            found.append(
-                Problem("duplicate", f"{path}[{n}].key", f"The key {one.key} is there twice.", "each key once")
-            )
-        seen.add(one.key)
-    return found
-
-
 def plan_input_from(doc: PlanRequest) -> PlanInput:
     """Return what the core plans from. Raises InputError at a bad outline or depth-area table."""
-    problems = doubled(doc.tackle.lines, "tackle.lines") + doubled(doc.flies, "flies")
+    problems = doubled([line.key for line in doc.tackle.lines], "tackle.lines", "key")
+    problems += doubled([fly.key for fly in doc.flies], "flies", "key")
     try:
         checked_water(doc.water)
     except InputError as error:

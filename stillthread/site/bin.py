@@ -8,7 +8,6 @@ from dataclasses import dataclass
 from datetime import datetime, timedelta
 from typing import Any, Literal
 
-from django.db.models import RestrictedError
 from django.http import Http404, HttpRequest
 from django.utils import timezone
 from ninja import Router
@@ -18,7 +17,7 @@ from stillthread.flybox.models import Fly, Line, Rig
 from stillthread.outings.models import Event, Outing, Spell
 from stillthread.waters.models import Reading, Sounding, SoundingLine, Water
 from stillthread.web.errors import FAILURES
-from stillthread.web.owned import Owned, get_owned
+from stillthread.web.owned import Owned, get_owned, remove_for_good
 
 KEPT = timedelta(days=30)
 MOST_ROWS = 200
@@ -113,10 +112,7 @@ def empty_old(owner: Any, now: datetime) -> None:
     """Remove for good what has lain in the owner's bin for longer than it is kept; a water with outings stays."""
     for shelf in SHELVES.values():
         for row in _deleted(shelf, owner).filter(deleted_at__lt=now - KEPT):
-            try:
-                row.delete()
-            except RestrictedError:
-                continue
+            remove_for_good(row)
 
 
 def in_bin(owner: Any) -> list[BinRowOut]:

@@ -5,20 +5,19 @@ from __future__ import annotations
 import os
 import pathlib
 import sqlite3
+from contextlib import closing
 from datetime import datetime, timedelta
-from typing import Any
 
 from axes.models import AccessAttempt, AccessFailureLog, AccessLog
 from django.apps import apps
 from django.conf import settings
 from django.contrib.sessions.models import Session
-from django.db import connection, transaction
+from django.db import connection
 from django.db.migrations.loader import MigrationLoader
-from django.db.models import RestrictedError
 from django.utils import timezone
 
 from stillthread.accounts.models import Device, OneTimeCode
-from stillthread.web.owned import Owned
+from stillthread.web.owned import Owned, remove_for_good
 
 KEPT = 14  # backups of the folder, the newest
 TOMBSTONES_FOR = timedelta(days=90)
@@ -43,7 +42,7 @@ def _stamp(now: datetime) -> str:
 def _whole(path: pathlib.Path) -> None:
     """Raise ValueError unless a file is a sound database of ours."""
     try:
-        with sqlite3.connect(f"{path.resolve().as_uri()}?mode=ro", uri=True) as found:
+        with closing(sqlite3.connect(f"{path.resolve().as_uri()}?mode=ro", uri=True)) as found:
             sound = found.execute("PRAGMA integrity_check").fetchone()[0]
             ours = {row[0] for row in found.execute("SELECT name FROM sqlite_master WHERE type = 'table'")}
     except sqlite3.DatabaseError as error:
@@ -55,15 +54,13 @@ def _whole(path: pathlib.Path) -> None:
 
 
 def _applied(path: pathlib.Path) -> set[tuple[str, str]]:
-    with sqlite3.connect(path) as found:
+    with closing(sqlite3.connect(path)) as found:
         return {(app, name) for app, name in found.execute("SELECT app, name FROM django_migrations")}
 
 
 def _copy(source: pathlib.Path, target: pathlib.Path) -> None:
-    with sqlite3.connect(source, timeout=30) as one, sqlite3.connect(target, timeout=30) as other:
+    with closing(sqlite3.connect(source, timeout=30)) as one, closing(sqlite3.connect(target, timeout=30)) as other:
         one.backup(other, pages=PAGES_AT_ONCE, sleep=0.01)
-    one.close()
-    other.close()
 
 
 def back_up(path: pathlib.Path | None = None, now: datetime | None = None) -> pathlib.Path:
@@ -81,9 +78,8 @@ def back_up(path: pathlib.Path | None = None, now: datetime | None = None) -> pa
     part.unlink(missing_ok=True)
     part.touch(mode=0o600)
     _copy(database(), part)
-    with sqlite3.connect(part) as made:  # one file, with nothing beside it
+    with closing(sqlite3.connect(part)) as made:  # one file, with nothing beside it
         made.execute("PRAGMA journal_mode=DELETE")
-    made.close()
     _whole(part)
     os.replace(part, target)
     if own:
@@ -126,13 +122,5 @@ def tidy(now: datetime | None = None) -> dict[str, int]:
     }
     for model in (model for model in apps.get_models() if issubclass(model, Owned)):
         old = model._default_manager.filter(deleted_at__lt=now - TOMBSTONES_FOR)
-        gone["tombstones"] += sum(_removed(row) for row in old)
+        gone["tombstones"] += sum(remove_for_good(row) for row in old)
     return gone
-
-
-def _removed(row: Any) -> int:
-    try:
-        with transaction.atomic():
-            return int(row.delete()[0])
-    except RestrictedError:  # a water with outings stays
-        return 0

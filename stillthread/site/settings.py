@@ -5,10 +5,12 @@ from __future__ import annotations
 import os
 import pathlib
 import secrets
+from typing import get_args
 
 from csp.constants import NONE, SELF, UNSAFE_INLINE
 from django.core.exceptions import ImproperlyConfigured
 
+from stillthread.accounts.names import SignUp
 from stillthread.shelf import MOST_PATHS, SHELF_NAME
 
 ROOT = pathlib.Path(__file__).resolve().parents[2]
@@ -122,9 +124,9 @@ AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]
 AXES_LOCKOUT_CALLABLE = "stillthread.accounts.services.locked_out"
 AXES_VERBOSE = False
 AXES_WHITELIST_CALLABLE = "stillthread.accounts.throttle.not_locked"
-SIGN_UP = os.environ.get("STILL_SIGN_UP", "open")  # open, invited, closed
-if SIGN_UP not in ("open", "invited", "closed"):
-    raise ImproperlyConfigured(f"STILL_SIGN_UP is '{SIGN_UP}'; accepted: open, invited, closed")
+SIGN_UP = os.environ.get("STILL_SIGN_UP", "open")
+if SIGN_UP not in get_args(SignUp):
+    raise ImproperlyConfigured(f"STILL_SIGN_UP is '{SIGN_UP}'; accepted: {', '.join(get_args(SignUp))}")
 # From one address in an hour; a club house behind one address may raise the first.
 MOST_SIGN_UPS, MOST_WRONG_PAIRS = int(os.environ.get("STILL_SIGN_UPS", "20")), 60
 CACHES = {"default": {"BACKEND": "django.core.cache.backends.locmem.LocMemCache", "OPTIONS": {"MAX_ENTRIES": 20_000}}}
@@ -167,7 +169,7 @@ STATIC_URL = "/static/"
 WHITENOISE_ROOT = DIST
 WHITENOISE_INDEX_FILE = False
 WHITENOISE_MAX_AGE = 31536000  # the build's file names carry a hash of what is in them
-DATA_UPLOAD_MAX_MEMORY_SIZE = 2_500_000
+DATA_UPLOAD_MAX_MEMORY_SIZE = 3_500_000  # the largest file that is read, with room for what wraps it
 FILE_UPLOAD_MAX_MEMORY_SIZE = 1_100_000
 
 LOGGING = {

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from django.http import HttpRequest, HttpResponse, JsonResponse
+from django.http import HttpRequest, HttpResponse
 from django.urls import path, re_path
 from django.views.decorators.cache import never_cache
 from django.views.decorators.http import require_safe
@@ -10,6 +10,7 @@ from django.views.decorators.http import require_safe
 from stillthread.core.errors import Problem
 from stillthread.site.api import api
 from stillthread.site.settings import DIST
+from stillthread.web.errors import problem_response
 
 
 @never_cache
@@ -22,10 +23,10 @@ def page(request: HttpRequest) -> HttpResponse:
     return HttpResponse(index.read_bytes(), content_type="text/html; charset=utf-8")
 
 
-def no_such_route(request: HttpRequest) -> JsonResponse:
+def no_such_route(request: HttpRequest) -> HttpResponse:
     """Answer an unknown API address in the one error shape."""
     problem = Problem("not_found", "", "There is no such address in the API.")
-    return JsonResponse({"errors": [problem.as_dict()]}, status=404)
+    return problem_response(problem, 404)
 
 
 urlpatterns = [path("api/", api.urls), re_path(r"^api/.*$", no_such_route), re_path(r"^(?!assets/).*$", page)]

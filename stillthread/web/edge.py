@@ -5,18 +5,19 @@ from __future__ import annotations
 from collections.abc import Callable
 
 from django.conf import settings
-from django.http import HttpRequest, HttpResponse, JsonResponse
+from django.http import HttpRequest, HttpResponse
 
 from stillthread.core.errors import Problem
+from stillthread.web.errors import problem_response
 
 API = "/api/"
 
 
-def too_large() -> JsonResponse:
+def _too_large() -> HttpResponse:
     """The answer to a body larger than the server takes, in the one error shape."""
     most = settings.DATA_UPLOAD_MAX_MEMORY_SIZE / 1e6
     problem = Problem("too_large", "", "This is more than the server takes at once.", f"at most {most:g} MB")
-    return JsonResponse({"errors": [problem.as_dict()]}, status=413)
+    return problem_response(problem, 413)
 
 
 def edge(ask: Callable[[HttpRequest], HttpResponse]) -> Callable[[HttpRequest], HttpResponse]:
@@ -25,7 +26,7 @@ def edge(ask: Callable[[HttpRequest], HttpResponse]) -> Callable[[HttpRequest], 
     def answer(request: HttpRequest) -> HttpResponse:
         length = request.META.get("CONTENT_LENGTH") or "0"
         if not length.isascii() or not length.isdigit() or int(length) > settings.DATA_UPLOAD_MAX_MEMORY_SIZE:
-            return too_large()
+            return _too_large()
         head = request.method == "HEAD" and request.path.startswith(API)
         if head:
             request.method = "GET"

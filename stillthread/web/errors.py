@@ -6,7 +6,7 @@ import logging
 from functools import cache
 from typing import Any
 
-from django.http import Http404, HttpRequest, HttpResponse
+from django.http import Http404, HttpRequest, HttpResponse, JsonResponse
 from ninja import NinjaAPI, Schema
 from ninja.errors import AuthenticationError, HttpError, ValidationError
 from ninja.operation import Operation
@@ -71,6 +71,11 @@ def _response_model(operation: Operation, response: Any) -> Any:
 
 
 Operation._create_response_model = _response_model  # type: ignore[method-assign, assignment]
+
+
+def problem_response(problem: Problem, status: int) -> JsonResponse:
+    """Return one problem in the one error shape, for what is answered outside the API object."""
+    return JsonResponse({"errors": [problem.as_dict()]}, status=status)
 
 
 def _answer(api: NinjaAPI, request: HttpRequest, problems: list[Problem], status: int) -> HttpResponse:

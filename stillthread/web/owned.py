@@ -104,7 +104,23 @@ def put_owned(model: type[Row], owner: Any, row_id: uuid.UUID, *, based_on: int 
 
 def _changes(row: Owned, values: dict[str, Any]) -> bool:
     """Whether writing these values would change the row: the same edit sent twice does not."""
-    return row.deleted_at is not None or any(getattr(row, name) != value for name, value in values.items())
+    return row.deleted_at is not None or any(_plain(getattr(row, name)) != _plain(v) for name, v in values.items())
+
+
+def _plain(value: Any) -> Any:
+    """A value as JSON keeps it: what comes as a tuple comes back as a list."""
+    if isinstance(value, (list, tuple)):
+        return [_plain(one) for one in value]
+    return {name: _plain(one) for name, one in value.items()} if isinstance(value, dict) else value
+
+
+def remove_for_good(row: Owned) -> int:
+    """Delete a row with what hangs on it; returns how many went. One that others lean on (a water with outings) stays."""
+    try:
+        with transaction.atomic():
+            return row.delete()[0]
+    except models.RestrictedError:
+        return 0
 
 
 def delete_owned(model: type[Row], owner: Any, row_id: uuid.UUID, *, based_on: int | None = None) -> None:

@@ -75,6 +75,11 @@ class Revised(ApiCase):
             told = self.write("PUT", self.at, {"water_id": self.water, "started_at": AT}, named, 422)
             self.assertEqual(told["errors"][0]["path"], "If-Match")
 
+    def test_a_water_written_again_as_it_is_changes_nothing(self):
+        water = self.call("GET", f"/api/waters/{self.water}")
+        body = {key: value for key, value in water.items() if key not in ("id", "revision")}
+        self.assertEqual(self.call("PUT", f"/api/waters/{self.water}", body)["revision"], 1)
+
     def test_a_place_left_out_of_a_water_comes_back(self):
         water = self.call("GET", f"/api/waters/{self.water}")
         body = {key: value for key, value in water.items() if key not in ("id", "revision")}

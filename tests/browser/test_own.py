@@ -63,6 +63,6 @@ class Met(BrowserCase):
         there.save()
         page.get_by_role("button", name="Save").click()
         page.get_by_role("button", name="Show").click()
-        expect(page.get_by_text("note: here from the phone, there from the desk")).to_be_visible()
+        expect(page.get_by_text("Note: here from the phone, there from the desk")).to_be_visible()
         page.get_by_role("button", name="Keep what I wrote here").click()
         self.until(page, lambda: Outing.objects.get().note == "from the phone")

@@ -16,6 +16,8 @@ from stillthread.site.keeping import tidy
 from stillthread.waters.models import Water
 from stillthread.web.owned import delete_owned, put_owned
 from tests.api.base import ApiCase
+from tests.serving.phone import Phone
+from tests.serving.process import Served
 from tests.serving.writing import WritingCase
 
 
@@ -35,6 +37,19 @@ class Drill(WritingCase):
         old = pathlib.Path(told.split("before: ", 1)[1].strip())
         self.served.manage("keep", "restore", str(old))
         self.assertEqual(self.notes(), ["after", "before"])
+
+    def test_restored_on_a_new_machine(self):
+        self.outing(self.phone, uuid.uuid4(), "before")
+        copy = self.served.var / "copy"
+        self.served.manage("keep", "backup", str(copy))
+        new = Served()
+        self.addCleanup(new.close)
+        new.migrate()  # as ./still restore does first
+        new.manage("keep", "restore", str(copy))
+        new.start()
+        phone = Phone(new.port)
+        phone.sign("sign-in")
+        self.assertEqual([one["note"] for one in phone.call("GET", "/api/log")[1]["outings"]], ["before"])
 
     def test_what_is_no_backup_changes_nothing(self):
         self.outing(self.phone, uuid.uuid4(), "kept")

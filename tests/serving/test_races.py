@@ -6,7 +6,8 @@ import random
 import threading
 import uuid
 
-from tests.serving.writing import Phone, WritingCase
+from tests.serving.phone import Phone
+from tests.serving.writing import WritingCase
 
 PHONES, ROUNDS = 8, 12
 KILLS = int(os.environ.get("STILL_KILLS", "50"))
@@ -14,7 +15,7 @@ KILLS = int(os.environ.get("STILL_KILLS", "50"))
 
 class Writing(WritingCase):
     def test_one_new_row_from_eight_phones_at_once(self):
-        phones = [Phone(self.served) for _ in range(PHONES)]
+        phones = [Phone(self.served.port) for _ in range(PHONES)]
         for phone in phones:
             phone.sign("sign-in")
         statuses = []

@@ -27,14 +27,21 @@ def who_asks(environ, start):
 def running(proxy=""):
     port = free_port()
     server = serve.make_server(who_asks, "127.0.0.1", port, proxy)
-    thread = threading.Thread(target=server.asyncore.loop, kwargs={"timeout": 0.1, "map": server._map}, daemon=True)
+    done = threading.Event()
+
+    def serving():
+        while not done.is_set():
+            server.asyncore.loop(timeout=0.05, map=server._map, count=1)
+
+    thread = threading.Thread(target=serving, daemon=True)
     thread.start()
     try:
         yield port
     finally:
+        done.set()
+        thread.join(10)
         server.task_dispatcher.shutdown()
         server.asyncore.close_all(server._map)
-        thread.join(10)
 
 
 def ask(port, **headers):

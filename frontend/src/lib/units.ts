@@ -22,6 +22,11 @@ export const WIND_LABELS: Record<WindUnit, string> = {
   bft: "Bft",
 };
 
+/** A fish's length: centimetres beside metres, inches beside feet. */
+export function fishText(unit: DepthUnit, metres: Metres): string {
+  return unit === "m" ? `${(metres * 100).toFixed(0)} cm` : `${(metres / (FOOT_M / 12)).toFixed(1)} in`;
+}
+
 export function depthTo(unit: DepthUnit, metres: Metres): number {
   return unit === "m" ? metres : metres / FOOT_M;
 }

@@ -9,7 +9,7 @@ from typing import Annotated, Literal
 from annotated_types import Ge, Gt, Le, MaxLen, MinLen
 
 from stillthread.core.chart.outline import Outline, checked_outline
-from stillthread.core.errors import InputError, Problem
+from stillthread.core.errors import InputError, Problem, doubled
 from stillthread.core.limits import Bearing, Celsius, Day, Depth, Latitude, Level, Longitude, Name, Said
 from stillthread.core.vocabulary import PlaceKind, Species
 from stillthread.core.water.stability import Contour, checked_hypsography
@@ -93,12 +93,8 @@ class Water:
 
 def place_problems(places: Sequence[Place], max_depth_m: float, path: str = "places") -> list[Problem]:
     """Return what is wrong with a water's places together: two of one name, one deeper than the water [m]."""
-    found, seen = [], set()
+    found = doubled([place.name for place in places], path, "name")
     for n, place in enumerate(places):
-        if place.name in seen:
-            said = f"Two places are called {place.name}."
-            found.append(Problem("duplicate", f"{path}[{n}].name", said, "each name once"))
-        seen.add(place.name)
         if place.depth_max_m > max_depth_m:
             said = f"{place.depth_max_m:g} m is deeper than the water's greatest depth."
             found.append(Problem("below_bed", f"{path}[{n}].depth_max_m", said, f"at most {max_depth_m:g} m"))

@@ -19,7 +19,7 @@ const TAKES = [0, 1, 2, 3, 5];
 
 /** So many fish in so many minutes, and how deep where it could be seen. */
 function Neighbour({ outing, place, onDone }: { outing: string; place: string; onDone: () => void }) {
-  const { settings } = useReader();
+  const { say, settings } = useReader();
   const client = useQueryClient();
   const done = useDone();
   const [takes, setTakes] = useState(1);
@@ -68,7 +68,7 @@ function Neighbour({ outing, place, onDone }: { outing: string; place: string; o
       />
       <Field
         label={words.seenDepth}
-        hint={words.seenDepthHint}
+        hint={say(words.seenDepthHint)}
         problem={problems.find((p) => p.path === "depth_m")}
         className="w-40"
       >
@@ -123,14 +123,14 @@ export default function TurnSheet({ outing, place, onClose }: Props) {
       <p className="mb-2">{seen ? words.seenAbout : words.turnAbout}</p>
       {seen && <Neighbour outing={outing} place={place} onDone={onClose} />}
       <div className="grid grid-cols-2 gap-2" hidden={seen}>
-        <Button className="min-h-14" onClick={() => setSeen(true)}>
-          {words.neighbour}
-        </Button>
         {TURNS.map((turn) => (
           <Button key={turn} className="min-h-14" disabled={note.isPending} onClick={() => note.mutate(turn)}>
             {say(words.turns[turn])}
           </Button>
         ))}
+        <Button className="min-h-14" onClick={() => setSeen(true)}>
+          {words.neighbour}
+        </Button>
       </div>
       {note.isError && <Failed error={note.error} />}
     </Sheet>

@@ -1,7 +1,7 @@
 /** What a change on the water takes, in minutes: the search weighs a step by it. */
 import { useState } from "react";
 import type { Problem } from "../../api/client";
-import type { Settings } from "../../lib/session";
+import { type Settings, useReader } from "../../lib/session";
 import { typedNumber } from "../../lib/units";
 import { Field, NumberBox } from "../../ui/controls";
 import { words } from "./strings";
@@ -18,6 +18,7 @@ interface BoxProps {
 }
 
 function CostBox({ part, minutes, problem, onChange }: BoxProps) {
+  const { say } = useReader();
   const [text, setText] = useState(String(minutes));
   const typed = typedNumber(text);
   const own =
@@ -25,7 +26,7 @@ function CostBox({ part, minutes, problem, onChange }: BoxProps) {
       ? { code: "not_a_number", path: part, message: words.noMinutes, accepted: words.someMinutes, hint: "" }
       : problem;
   return (
-    <Field label={words.costs[part]} problem={own} className="w-44">
+    <Field label={say(words.costs[part])} problem={own} className="w-44">
       {(p) => (
         <NumberBox
           {...p}

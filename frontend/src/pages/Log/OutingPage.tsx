@@ -10,7 +10,7 @@ import { chosenBelief } from "../../lib/cord";
 import { spellCount } from "../../lib/counted";
 import { useReader } from "../../lib/session";
 import { clockText, dayText, hoursText, isToday } from "../../lib/time";
-import { depthText } from "../../lib/units";
+import { depthText, fishText } from "../../lib/units";
 import type { Write } from "../../offline/outbox";
 import {
   type Event,
@@ -99,12 +99,7 @@ function EventRow({
   const { say, settings } = useReader();
   const unit = settings.depth_unit;
   const kind = words.kinds.find((k) => k.value === event.kind)?.label ?? event.kind;
-  const size =
-    event.length_m == null
-      ? ""
-      : unit === "m"
-        ? `${(event.length_m * 100).toFixed(0)} cm`
-        : `${(event.length_m / 0.0254).toFixed(1)} in`;
+  const size = event.length_m == null ? "" : fishText(unit, event.length_m);
   const about = [
     event.depth_m == null ? "" : depthText(unit, event.depth_m),
     event.phase && event.phase !== "float" ? `on the ${event.phase.replace("-", " ")}` : "",

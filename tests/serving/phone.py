@@ -1,0 +1,51 @@
+"""A client of a served application: one connection, its own cookies."""
+
+from __future__ import annotations
+
+import http.client
+import json
+from typing import Any
+
+from tests.api.base import PASSWORD
+
+
+class Phone:
+    """Asks as a phone does, over one connection that is made anew where it broke."""
+
+    def __init__(self, port: int) -> None:
+        self.line = http.client.HTTPConnection("127.0.0.1", port, timeout=60)
+        self.cookies: dict[str, str] = {}
+
+    def call(self, method: str, path: str, body: Any = None) -> tuple[int, Any]:
+        """Ask and return status and answer; raises OSError or HTTPException where there is no answer."""
+        headers = {
+            "Content-Type": "application/json",
+            "X-CSRFToken": self.cookies.get("csrftoken", ""),
+            "Cookie": "; ".join(f"{name}={value}" for name, value in self.cookies.items()),
+        }
+        try:
+            self.line.request(method, path, None if body is None else json.dumps(body), headers)
+            answer = self.line.getresponse()
+            data = answer.read()
+        except (OSError, http.client.HTTPException):
+            self.line.close()
+            raise
+        for name, value in answer.getheaders():
+            if name.lower() == "set-cookie":
+                key, _, rest = value.partition("=")
+                self.cookies[key] = rest.split(";")[0]
+        return answer.status, json.loads(data) if data else None
+
+    def write(self, path: str, body: Any) -> Any:
+        """Put a body and return the answer; raises RuntimeError where it is refused."""
+        status, told = self.call("PUT", path, body)
+        if status != 200:
+            raise RuntimeError(told)
+        return told
+
+    def sign(self, way: str, name: str = "angler") -> None:
+        """Sign in or up. Raises RuntimeError where that is refused."""
+        self.call("GET", "/api/session")
+        status, told = self.call("POST", f"/api/session/{way}", {"name": name, "password": PASSWORD})
+        if status != 200:
+            raise RuntimeError(told)
