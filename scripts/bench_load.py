@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import argparse
-import json
 import os
 import pathlib
 import sys
@@ -19,6 +18,7 @@ import django  # noqa: E402
 
 django.setup()
 
+from scripts.goals import tell  # noqa: E402
 from tests.api.base import WATER  # noqa: E402
 from tests.serving.phone import Phone  # noqa: E402
 from tests.serving.process import Served  # noqa: E402
@@ -124,14 +124,8 @@ def main() -> None:
         out["lost"] = 10 + EVENTS + out["writes"] - kept
     finally:
         served.close()
-    if asked.json:
-        sys.stdout.write(json.dumps(out, indent=2) + "\n")
-        return
     goals = {"write_cpu_ms": CPU_MS, "read_outing_ms": READ_MS, "p95_ms": P95_MS, "refused": 0, "lost": 0}
-    for name, value in out.items():
-        goal = goals.get(name)
-        met = "" if goal is None else f"{'met' if value <= goal else 'MISSED'} (at most {goal:g})"
-        sys.stdout.write(f"{name:16} {value:10.1f}  {met}\n")
+    tell(out, goals, asked.json)
 
 
 if __name__ == "__main__":

@@ -19,6 +19,10 @@ CALLED_BY_NAME = [
         "not_locked",
         "render",
         "SiteConfig",
+        "JsonLines",
+        "log_file",
+        "mail_settings",
+        "unhashed",
     ),
     *("do_GET", "log_message"),
 ]

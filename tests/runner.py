@@ -1,11 +1,15 @@
-"""Django's test runner, in two halves at once: the browser's tests in one process, all others in the processes beside it.
+"""Django's test runner, in parts at once: the browser's tests in two, begun first, all others in whichever process is free.
 
 The count of passed and failed tests stands on a line of its own at the end.
 """
 
 from __future__ import annotations
 
+import faulthandler
 import logging
+import multiprocessing
+import os
+import signal
 import sys
 import unittest
 import warnings
@@ -21,6 +25,7 @@ from stillthread.core.day.paths import IN_MEMORY
 from stillthread.shelf import FileShelf
 
 MOST_PATHS = 60_000  # every path of the whole suite, with room
+PART_S, RUN_S = 1500, 2400  # ceilings, never waited for: a part or a run that takes longer says where it stands
 
 
 class TallyResult(unittest.TextTestResult):
@@ -33,6 +38,19 @@ class TallyResult(unittest.TextTestResult):
     def addSuccess(self, test: unittest.TestCase) -> None:  # noqa: N802 - unittest's name
         self.passed += 1
         super().addSuccess(test)
+
+    def addFailure(self, test: unittest.TestCase, err: Any) -> None:  # noqa: N802
+        super().addFailure(test, err)
+        self._tell(self.failures)
+
+    def addError(self, test: unittest.TestCase, err: Any) -> None:  # noqa: N802
+        super().addError(test, err)
+        self._tell(self.errors)
+
+    def _tell(self, kept: list[tuple[unittest.TestCase, str]]) -> None:
+        """Say what failed at once: a run that is stopped before its end has said it then."""
+        test, trace = kept[-1]
+        self.stream.write(f"\n{test}\n{trace}\n")
 
     def addExpectedFailure(self, test: unittest.TestCase, err: Any) -> None:  # noqa: N802
         self.passed += 1
@@ -66,14 +84,40 @@ def _part(number: int) -> Part:
     return Part.made[number]
 
 
+def _give_up(number: int, frame: Any) -> None:
+    sys.stderr.write(f"\nthe tests did not end within {RUN_S} s\n")
+    faulthandler.dump_traceback()
+    for child in multiprocessing.active_children():
+        child.kill()
+    os._exit(1)
+
+
+def _run_watched(args: tuple[Any, ...]) -> Any:
+    """Run a part; one that does not end has every thread of its process written out."""
+    faulthandler.dump_traceback_later(PART_S)
+    try:
+        return ParallelTestSuite.run_subsuite(args)
+    finally:
+        faulthandler.cancel_dump_traceback_later()
+
+
 class HalvesSuite(ParallelTestSuite):
-    """The browser's tests as one part, begun first; the other classes are dealt out to whichever process is free."""
+    """The browser's tests as two parts, begun first; the other classes are dealt out to whichever process is free."""
+
+    run_subsuite = _run_watched
 
     def __init__(self, subsuites: list[unittest.TestSuite], processes: int, *args: Any, **kwargs: Any) -> None:
         classes = [list(part) for part in subsuites]
         browser = [test for tests in classes for test in tests if getattr(test, "needs_browser", False)]
+        lit = [test for test in browser if not _dark(test)]
+        dark = [test for test in browser if _dark(test)]
         rest = [Part(tests) for tests in classes if not getattr(tests[0], "needs_browser", False)]
-        super().__init__([Part(browser), *rest] if browser else rest, processes, *args, **kwargs)
+        super().__init__([*(Part(part) for part in (lit, dark) if part), *rest], processes, *args, **kwargs)
+
+
+def _dark(test: unittest.TestCase) -> bool:
+    """Whether a browser's test is of the day without signal: those are a part of their own, as long as a third of the others."""
+    return getattr(test, "workers", "") == "allow"
 
 
 def _whole_file(using: str, **kwargs: Any) -> None:
@@ -113,6 +157,18 @@ class StillRunner(DiscoverRunner):
 
     def get_resultclass(self) -> type:
         return super().get_resultclass() or TallyResult
+
+    def run_suite(self, suite: unittest.TestSuite, **kwargs: Any) -> Any:
+        """Run all; a run that does not end is ended, with a word of where it stood.
+
+        By an alarm, which a fork does not inherit: faulthandler's own timer does not survive being forked.
+        """
+        signal.signal(signal.SIGALRM, _give_up)
+        signal.alarm(RUN_S)
+        try:
+            return super().run_suite(suite, **kwargs)
+        finally:
+            signal.alarm(0)
 
     def suite_result(self, suite: unittest.TestSuite, result: Any, **kwargs: Any) -> int:
         if isinstance(result, TallyResult):

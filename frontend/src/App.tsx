@@ -18,6 +18,7 @@ const PlanPage = lazy(() => import("./pages/Plan/PlanPage"));
 const CardPage = lazy(() => import("./pages/Card/CardPage"));
 const ThreadPage = lazy(() => import("./pages/Thread/ThreadPage"));
 const FishPage = lazy(() => import("./pages/Fish/FishPage"));
+const JoinPage = lazy(() => import("./pages/Fish/JoinPage"));
 const LogPage = lazy(() => import("./pages/Log/LogPage"));
 const BinPage = lazy(() => import("./pages/Log/BinPage"));
 const OutingPage = lazy(() => import("./pages/Log/OutingPage"));
@@ -35,7 +36,11 @@ export function App() {
   if (!session.data.name)
     return (
       <Suspense fallback={<Loading what={words.opening} />}>
-        <SignInPage demo={session.data.demo_available} signUp={session.data.sign_up} />
+        <SignInPage
+          demo={session.data.demo_available}
+          signUp={session.data.sign_up}
+          mails={session.data.mails ?? false}
+        />
       </Suspense>
     );
   return (
@@ -75,6 +80,9 @@ export function App() {
                   </Route>
                   <Route path="/fish">
                     <FishPage />
+                  </Route>
+                  <Route path="/fish/join/:code">
+                    <JoinPage />
                   </Route>
                   <Route path="/fish/:id">
                     <FishPage />

@@ -54,6 +54,8 @@ class SessionOut(Strict):
     demo: bool
     demo_available: bool
     sign_up: SignUp
+    mails: bool = Field(False, description="whether this server sends a code to who forgot a password")
+    mail: str = Field("", description="where to, as far as it was told")
     settings: SettingsIO | None
 
 
@@ -95,6 +97,18 @@ class ProofIn(Strict):
     password: str = Field(min_length=1, max_length=200)
 
 
+class MailIn(ProofIn):
+    """Where a code for a new password is sent to; empty takes it away."""
+
+    mail: str = Field(max_length=254)
+
+
+class NameIn(Strict):
+    """A sign-in name."""
+
+    name: str = Field(min_length=1, max_length=40)
+
+
 class DeviceOut(Strict):
     """A device somebody is signed in with."""
 
@@ -117,13 +131,22 @@ def _settings_of(angler: Angler) -> SettingsIO:
 def _session(request: HttpRequest) -> SessionOut:
     get_token(request)  # sets the CSRF cookie the client sends back
     if not request.user.is_authenticated:
-        return SessionOut(name=None, demo=False, demo_available=settings.DEMO, sign_up=settings.SIGN_UP, settings=None)
+        return SessionOut(
+            name=None,
+            demo=False,
+            demo_available=settings.DEMO,
+            sign_up=settings.SIGN_UP,
+            mails=bool(settings.MAIL),
+            settings=None,
+        )
     angler = services.angler_of(request.user)
     return SessionOut(
         name=request.user.get_username(),
         demo=angler.is_demo,
         demo_available=settings.DEMO,
         sign_up=settings.SIGN_UP,
+        mails=bool(settings.MAIL),
+        mail=getattr(request.user, "email", ""),
         settings=_settings_of(angler),
     )
 
@@ -173,6 +196,14 @@ def reset(request: HttpRequest, payload: ResetIn, response: HttpResponse) -> Ses
     return _session(request)
 
 
+@router.post("/session/mail-code", response={204: None, **FAILURES}, auth=None)
+def mail_code(request: HttpRequest, payload: NameIn) -> tuple[int, None]:
+    """Send a one-time code to an account's mail address, if it has one; the answer is the same either way."""
+    _need_csrf(request)
+    services.mail_code(request, payload.name)
+    return 204, None
+
+
 @router.post("/session/demo", response={200: SessionOut, **FAILURES}, auth=None)
 def sign_in_demo(request: HttpRequest, payload: DemoIn) -> SessionOut:
     """Step in as a demo angler."""
@@ -212,6 +243,14 @@ def read_devices(request: HttpRequest) -> list[DeviceOut]:
 def change_password(request: HttpRequest, payload: PasswordIn) -> SessionOut:
     """Change the password; every other device is signed out."""
     services.change_password(request, payload.old, payload.password)
+    return _session(request)
+
+
+@router.post("/account/mail", response={200: SessionOut, **FAILURES}, auth=django_auth)
+def set_mail(request: HttpRequest, payload: MailIn) -> SessionOut:
+    """Note where a code for a new password goes."""
+    services.set_mail(request, payload.mail.strip(), payload.password)
+    request.user.refresh_from_db()  # type: ignore[union-attr]  # signed in
     return _session(request)
 
 

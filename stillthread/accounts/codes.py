@@ -20,15 +20,24 @@ Kind = Literal["reset", "invite"]
 
 
 def _hash(code: str) -> str:
-    plain = "".join(c for c in code.upper() if c in LETTERS)
-    return hashlib.sha256(plain.encode()).hexdigest()
+    return hashlib.sha256(plain(code).encode()).hexdigest()
+
+
+def letters(count: int) -> str:
+    """Return so many letters and digits by chance, none that is taken for another."""
+    return "".join(secrets.choice(LETTERS) for _ in range(count))
+
+
+def plain(code: str) -> str:
+    """Return a code as it was made, however it was typed."""
+    return "".join(c for c in code.upper() if c in LETTERS)
 
 
 def make_code(kind: Kind, user: User | None = None) -> str:
     """Return a new code; only its hash is kept. An earlier code of the same account no longer works."""
     if user is not None:
         OneTimeCode.objects.filter(kind=kind, user=user).delete()
-    code = "".join(secrets.choice(LETTERS) for _ in range(LENGTH))
+    code = letters(LENGTH)
     OneTimeCode.objects.create(kind=kind, user=user, code_hash=_hash(code), ends_at=timezone.now() + LASTS[kind])
     return "-".join(code[i : i + 4] for i in range(0, LENGTH, 4))
 

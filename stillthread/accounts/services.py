@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import logging
+from threading import Thread
 from typing import Any
 
 from django.conf import settings
@@ -10,17 +12,20 @@ from django.contrib.auth.models import AnonymousUser, User
 from django.contrib.auth.password_validation import validate_password
 from django.contrib.sessions.models import Session
 from django.core.exceptions import ValidationError
+from django.core.mail import send_mail
+from django.core.validators import validate_email
 from django.db import IntegrityError, transaction
 from django.http import HttpRequest, JsonResponse
 from django.utils import timezone
 
 from stillthread.accounts import names, throttle
-from stillthread.accounts.codes import use_code
+from stillthread.accounts.codes import make_code, use_code
 from stillthread.accounts.mark import is_demo_database
 from stillthread.accounts.models import Angler, Device
 from stillthread.core.errors import InputError, Problem
 from stillthread.web.errors import Refused, problem_response
 
+log = logging.getLogger("stillthread")
 PASSED_ON = ("X-Forwarded-For", "X-Forwarded-Host", "X-Real-IP", "Forwarded", "Via")
 DEMO_NAMES = {"metric": "demo", "feet": "demo-feet"}
 
@@ -110,6 +115,45 @@ def reset(request: HttpRequest, name: str, code: str, password: str) -> User:
         sign_out_everywhere(user)
     _enter(request, user)
     return user
+
+
+def set_mail(request: HttpRequest, mail: str, password: str) -> None:
+    """Note where a code is sent to who forgot the password; an empty address takes it away.
+
+    Raises InputError for a wrong password or what is no address.
+    """
+    user = _self(request)
+    _prove(user, password, "password")
+    if mail:
+        try:
+            validate_email(mail)
+        except ValidationError:
+            raise InputError(Problem("bad_mail", "mail", "This is no mail address.", "name@example.org")) from None
+    user.email = mail
+    user.save(update_fields=["email"])
+
+
+def mail_code(request: HttpRequest, name: str) -> None:
+    """Send a one-time code to the address of an account, if it has one; nobody learns whether it has.
+
+    Raises Refused after too many tries, or where this server sends no mail.
+    """
+    throttle.count_sign_up(request)
+    if not settings.MAIL:
+        raise Refused(404, "no_mail", "This server sends no mail.", "", "Ask whoever keeps it for a code.")
+    user = _user_called(name)
+    if user is None or not user.email:
+        return
+    text = f"The code for a new password of {user.get_username()}: {make_code('reset', user)}\n\nIt works once, for two hours."
+    # Beside the answer: how long sending takes would tell whether there was anything to send.
+    Thread(target=_send, args=(text, user.email), daemon=True).start()
+
+
+def _send(text: str, to: str) -> None:
+    try:
+        send_mail("Still Thread: a new password", text, None, [to])
+    except OSError:
+        log.exception("a mail could not be handed over")
 
 
 def _self(request: HttpRequest) -> User:

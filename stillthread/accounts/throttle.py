@@ -38,7 +38,16 @@ def _count(what: str, request: HttpRequest) -> int:
 
 def count_sign_up(request: HttpRequest) -> None:
     """Count a try to make an account or to use a code. Raises Refused (429) after too many in an hour."""
-    if _count("sign-up", request) > settings.MOST_SIGN_UPS:
+    _count_to(settings.MOST_SIGN_UPS, "sign-up", request)
+
+
+def count_join(request: HttpRequest) -> None:
+    """Count a try to join another's outing. Raises Refused (429) after too many in an hour."""
+    _count_to(settings.MOST_WRONG_PAIRS, "join", request)
+
+
+def _count_to(most: int, what: str, request: HttpRequest) -> None:
+    if _count(what, request) > most:
         raise Refused(429, "throttled", "Too many tries from this address.", "", "Wait an hour and try again.")
 
 

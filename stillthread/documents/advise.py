@@ -10,6 +10,7 @@ from stillthread.core.day.paths import IN_MEMORY, Paths
 from stillthread.core.limits import Instant, Said
 from stillthread.core.plan.model import Plan
 from stillthread.core.search.day import Advice, Fished, Seen, SoFar, advise
+from stillthread.core.search.if_blank import IfBlank, Phase
 from stillthread.core.search.model import CELL_M, Costs, StepKind
 from stillthread.core.search.over_day import OverDay
 from stillthread.core.search.words import Next
@@ -67,6 +68,27 @@ class StepOut(Strict):
     reasons: tuple[str, ...]
 
 
+class PhaseOut(Strict):
+    """Something fished, how long without a take and after one, and what to do then."""
+
+    set_up: Annotated[str | None, Said("key of the plan's set-up; null for what the plan does not know")]
+    place: str
+    count_s: int | None
+    float_hang_m: Hundredths | None
+    pace: str
+    flies: tuple[str, ...]
+    minutes: Whole
+    after_take_min: Whole
+    next: StepOut | None
+
+
+class IfBlankOut(Strict):
+    """The phases ahead from what is fished now (no key), or from a set-up of the plan by its key."""
+
+    key: str
+    phases: tuple[PhaseOut, ...]
+
+
 class PlaceNow(Strict):
     """The belief at a place now: mass by 0.2 m cell; all places together sum to 1."""
 
@@ -84,6 +106,16 @@ class MomentOut(Strict):
     half_bottom_m: Tenths
 
 
+class ChosenOut(Strict):
+    """What the advice was when something was chosen or went on being fished, and whether that or as good was done."""
+
+    at: Instant
+    advised: str
+    followed: bool
+    chance: Fraction
+    chance_fished: Fraction
+
+
 class OverDayOut(Strict):
     """How the belief of the feeding depth went through an outing, at the place fished longest."""
 
@@ -91,6 +123,7 @@ class OverDayOut(Strict):
     bed_m: Tenths
     cell_m: Tenths = CELL_M
     moments: tuple[MomentOut, ...]
+    chosen: tuple[ChosenOut, ...] = ()
 
 
 def over_day_answer(found: OverDay) -> OverDayOut:
@@ -102,6 +135,7 @@ def over_day_answer(found: OverDay) -> OverDayOut:
             MomentOut(at=one.at, mass=one.mass, half_top_m=one.half_m[0], half_bottom_m=one.half_m[1])
             for one in found.moments
         ),
+        chosen=tuple(ChosenOut(**vars(one)) for one in found.chosen),
     )
 
 
@@ -155,6 +189,26 @@ def _step_out(one: Next) -> StepOut:
         chance_now=one.chance_now,
         cost_min=one.cost_min,
         reasons=one.reasons,
+    )
+
+
+def if_blank_answer(found: tuple[IfBlank, ...]) -> tuple[IfBlankOut, ...]:
+    """Return the phases ahead as the API gives them."""
+    return tuple(IfBlankOut(key=one.key, phases=tuple(map(_phase_out, one.phases))) for one in found)
+
+
+def _phase_out(one: Phase) -> PhaseOut:
+    doing = one.doing
+    return PhaseOut(
+        set_up=doing.set_up.key if doing else None,
+        place=doing.place if doing else "",
+        count_s=doing.count_s if doing else None,
+        float_hang_m=doing.hang_m if doing else None,
+        pace=doing.pace if doing else "",
+        flies=doing.flies if doing else (),
+        minutes=one.minutes,
+        after_take_min=one.after_take_min,
+        next=_step_out(one.next) if one.next is not None else None,
     )
 
 

@@ -3,15 +3,20 @@
 from __future__ import annotations
 
 import uuid
+from typing import Annotated
 
 from django.http import HttpRequest
-from ninja import Router
+from ninja import Query, Router
 
-from stillthread.outings import services
+from stillthread.accounts.throttle import count_join
+from stillthread.outings import answers, services, together
+from stillthread.outings.answers_schemas import AnswersOut, AskedBy, AskedPair, ComparedOut, LogFilter
 from stillthread.outings.models import Event, Outing, SeenNearby, Spell
 from stillthread.outings.schemas import (
     EventBody,
     EventOut,
+    JoinBody,
+    JoinedOut,
     LogOut,
     OutingBody,
     OutingOut,
@@ -20,6 +25,7 @@ from stillthread.outings.schemas import (
     SeenOut,
     SpellBody,
     SpellOut,
+    TogetherOut,
 )
 from stillthread.waters.schemas import AheadOut
 from stillthread.web.errors import EDITED, FAILURES
@@ -29,9 +35,22 @@ router = Router(tags=["outings"])
 
 
 @router.get("/log", response={200: LogOut, **FAILURES})
-def read_log(request: HttpRequest, water_id: uuid.UUID | None = None) -> LogOut:
-    """Return outings and rates, for all waters or one."""
-    return services.read_log(request.user, water_id)
+def read_log(request: HttpRequest, asked: Annotated[LogFilter, Query()]) -> LogOut:
+    """Return outings and rates, for everything or what is asked for."""
+    return services.read_log(request.user, asked)
+
+
+@router.get("/log/answers", response={200: AnswersOut, **FAILURES})
+def read_answers(request: HttpRequest, asked: Annotated[AskedBy, Query()]) -> AnswersOut:
+    """Return effort, takes and their rate by any of what was noted, with the outings behind each."""
+    return answers.answers(request.user, asked, asked.by)
+
+
+@router.get("/log/compare", response={200: ComparedOut, **FAILURES})
+def compare(request: HttpRequest, asked: Annotated[AskedPair, Query()]) -> ComparedOut:
+    """Return two of anything against each other within outings, and what that says."""
+    names = asked.a_name or asked.a, asked.b_name or asked.b
+    return answers.compared(request.user, asked, asked.by, pair=(asked.a, asked.b), names=names)
 
 
 @router.get("/outings/running", response={200: RunningOut, **FAILURES})
@@ -105,3 +124,35 @@ def delete_seen(request: HttpRequest, outing_id: uuid.UUID, seen_id: uuid.UUID) 
     get_owned(Outing, request.user, outing_id)
     delete_owned(SeenNearby, request.user, seen_id, based_on=named_revision(request))
     return 204, None
+
+
+@router.get("/outings/{outing_id}/together", response={200: TogetherOut | None, **FAILURES})
+def read_together(request: HttpRequest, outing_id: uuid.UUID) -> TogetherOut | None:
+    """Return how an outing is shared, and what the other angler has fished; null where it never was."""
+    return together.read(request.user, outing_id)
+
+
+@router.put("/outings/{outing_id}/together", response={200: TogetherOut | None, **FAILURES})
+def share(request: HttpRequest, outing_id: uuid.UUID) -> TogetherOut | None:
+    """Share an outing on the go by a code that lasts as long as its day; a second time it is the same code."""
+    return together.share(request.user, outing_id)
+
+
+@router.delete("/outings/{outing_id}/together", response={204: None, **FAILURES})
+def end_together(request: HttpRequest, outing_id: uuid.UUID) -> tuple[int, None]:
+    """End sharing, or leave another's; what was fished until then stays in both pictures of the day."""
+    together.end(request.user, outing_id)
+    return 204, None
+
+
+@router.delete("/outings/{outing_id}/together/partner", response={200: TogetherOut | None, **FAILURES})
+def remove_partner(request: HttpRequest, outing_id: uuid.UUID) -> TogetherOut | None:
+    """Take the other angler out and return a new code."""
+    return together.remove(request.user, outing_id)
+
+
+@router.post("/together/join", response={200: JoinedOut, **FAILURES})
+def join(request: HttpRequest, payload: JoinBody) -> JoinedOut:
+    """Fish beside another angler by their code: an outing of one's own, on one's own copy of the water."""
+    count_join(request)
+    return together.join(request.user, payload)

@@ -38,13 +38,18 @@ def spell_end(spell: Spell, following: datetime | None, outing_end: datetime | N
     return max(events[-1].occurred_at, spell.started_at) if events else spell.started_at
 
 
+def ended_spells(outing: Outing, end: datetime | None) -> list[tuple[Spell, datetime]]:
+    """Return the outing's live spells in time, each with its end; `end` is the outing's, or now."""
+    spells = live_spells(outing)
+    starts = [*(spell.started_at for spell in spells[1:]), None][: len(spells)]
+    return [(spell, spell_end(spell, after, end)) for spell, after in zip(spells, starts, strict=True)]
+
+
 def stretches(outing: Outing) -> list[Stretch]:
     """Return effort, takes (takes, lost and landed fish, each fish once) and landed fish for each spell of an outing."""
-    spells = live_spells(outing)
     result = []
-    for index, spell in enumerate(spells):
-        following = spells[index + 1].started_at if index + 1 < len(spells) else None
-        hours = (spell_end(spell, following, outing.ended_at) - spell.started_at).total_seconds() / 3600
+    for spell, end in ended_spells(outing, outing.ended_at):
+        hours = (end - spell.started_at).total_seconds() / 3600
         kinds = [event.kind for event in fish_of(spell)]
         result.append(Stretch(spell.depth_m, hours, len(kinds), kinds.count("landed")))
     return result

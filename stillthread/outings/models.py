@@ -5,6 +5,7 @@ from __future__ import annotations
 import uuid
 
 from django.db import models
+from django.utils import timezone
 
 from stillthread.waters.models import Water
 from stillthread.web.owned import Owned
@@ -104,3 +105,32 @@ class SeenNearby(Owned):
     def __str__(self) -> str:
         """Return what was seen."""
         return f"{self.takes} in {self.minutes:g} min"
+
+
+class Together(models.Model):
+    """An outing shared with one other angler by a code, until one of them ends it or its day is over.
+
+    Each keeps an outing of their own; the two only see each other's stretches.
+    """
+
+    id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
+    outing = models.ForeignKey(Outing, on_delete=models.CASCADE, related_name="shared")
+    code = models.CharField(max_length=6, unique=True)
+    made_at = models.DateTimeField(default=timezone.now)
+    ends_at = models.DateTimeField()
+    ended_at = models.DateTimeField(null=True, blank=True)
+    joined = models.ForeignKey(Outing, on_delete=models.CASCADE, null=True, blank=True, related_name="joined")
+    joined_at = models.DateTimeField(null=True, blank=True)
+
+    class Meta:
+        verbose_name = "shared outing"
+        ordering = ["-made_at"]
+        constraints = [
+            models.UniqueConstraint(
+                fields=["outing"], condition=models.Q(ended_at__isnull=True), name="one_open_share_an_outing"
+            )
+        ]
+
+    def __str__(self) -> str:
+        """Return the code."""
+        return self.code

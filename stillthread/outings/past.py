@@ -7,26 +7,16 @@ from typing import Any
 
 from stillthread.core.evidence.likeness import PastStretch
 from stillthread.core.vocabulary import PlaceKind
+from stillthread.outings.conditions import conditions_by_day, conditions_of
 from stillthread.outings.effort import fish_of, live_spells, stretches
 from stillthread.outings.models import Outing, Spell
-from stillthread.waters.models import Place, Reading, Water
+from stillthread.waters.models import Place, Water
 from stillthread.waters.services import local_time
 from stillthread.web.owned import live
 
 # The newest outings read for a plan, and the stretches at most: older ones count for less anyway.
 MOST_OUTINGS = 150
 MOST_STRETCHES = 1000
-
-
-def _surface_by_day(owner: Any, waters: set[Any], before: datetime) -> dict[tuple[Any, date], float]:
-    """Surface temperature read on a water's day [°C]: the first sample within the top metre."""
-    found: dict[tuple[Any, date], float] = {}
-    rows = live(Reading, owner).filter(water__in=waters, taken_at__lt=before).select_related("water")
-    for row in rows.order_by("taken_at"):
-        profile = row.own_profile
-        if profile and profile[0]["depth_m"] <= 1.0:
-            found[row.water_id, local_time(row.water, row.taken_at).date()] = profile[0]["temperature_c"]
-    return found
 
 
 def _stretch(
@@ -57,7 +47,7 @@ def past_stretches(owner: Any, water: Water, before: datetime) -> list[PastStret
     rows = live(Outing, owner).filter(started_at__lt=before).select_related("water").defer("plan_snapshot")
     outings = list(rows.prefetch_related("spells__events").order_by("-started_at")[:MOST_OUTINGS])
     waters = {outing.water_id for outing in outings}
-    surface = _surface_by_day(owner, waters, before)
+    by_day = conditions_by_day(owner, waters, before)
     kinds: dict[tuple[Any, str], Any] = {
         (p.water_id, p.name): p.kind for p in live(Place, owner).filter(water__in=waters)
     }
@@ -73,7 +63,7 @@ def past_stretches(owner: Any, water: Water, before: datetime) -> list[PastStret
                         spell=spell,
                         hours=effort.hours,
                         on=on,
-                        surface_c=surface.get((outing.water_id, on)),
+                        surface_c=conditions_of(outing, by_day).surface_c,
                         kind=kind,
                         same=same,
                     )

@@ -11,7 +11,7 @@ from pydantic import Field, model_validator
 from stillthread.core import vocabulary
 from stillthread.core.limits import Depth
 from stillthread.documents.plan_answer import PlanAnswer
-from stillthread.documents.strict import Strict
+from stillthread.documents.strict import Strict, Tenths
 from stillthread.web.dates import Kept
 
 Kind = Literal["take", "pluck", "follow", "lost", "landed", "weed", "bottom", "blank"]
@@ -164,6 +164,9 @@ class OutingSummary(Strict):
     plucks: int
     methods: list[str]
     note: str
+    surface_c: Tenths | None = Field(None, description="read on its day; null where it was not")
+    wind_m_s: Tenths | None = None
+    wind: str = Field("", description="where the wind came from, of eight points; empty where it was not read")
 
 
 class RunningOut(Strict):
@@ -188,6 +191,43 @@ class OutingOut(OutingSummary):
     landed_rate: RateOut
     takes_rate: RateOut
     by_depth: list[DepthBinOut]
+
+
+class BesideOut(SpellHow):
+    """A stretch the other angler of a shared outing has fished, and what came of it."""
+
+    started_at: datetime
+    ended_at: datetime | None
+    takes: int
+    plucks: int
+
+
+class TogetherOut(Strict):
+    """How an outing is shared: its code while somebody can join, the other angler, and what that one has fished."""
+
+    code: str = Field("", description="empty where it is another's outing, or no longer open")
+    own: bool = Field(description="whether it is the reader who shares it")
+    open: bool = Field(description="whether the two still see what is new of each other")
+    ends_at: datetime
+    ended_at: datetime | None
+    name: str = Field("", description="the other angler; empty where nobody has joined")
+    joined_at: datetime | None
+    spells: list[BesideOut]
+
+
+class JoinBody(Strict):
+    """A code told by the angler who shares, and the client's UUID for one's own outing."""
+
+    code: str = Field(min_length=1, max_length=40)
+    outing_id: uuid.UUID
+
+
+class JoinedOut(Strict):
+    """One's own outing beside the other's: it may be one that was on the go."""
+
+    outing_id: uuid.UUID
+    water_id: uuid.UUID
+    name: str
 
 
 class LogOut(Strict):

@@ -8,6 +8,7 @@ from typing import Any
 
 from django.db import transaction
 from django.db.models import QuerySet
+from django.http import Http404
 from django.utils import timezone
 from pydantic import ValidationError
 
@@ -17,6 +18,9 @@ from stillthread.core.evidence.fish import LONGEST_FIGHT_S
 from stillthread.core.evidence.rates import DepthBin, Rate, Stretch, by_depth, poisson_rate
 from stillthread.documents.frozen import frozen_answer
 from stillthread.documents.plan_answer import SetUpOut
+from stillthread.outings.answers import asked_for
+from stillthread.outings.answers_schemas import LogFilter
+from stillthread.outings.conditions import wind_point
 from stillthread.outings.effort import bin_step_m, live_events, live_spells, stretches
 from stillthread.outings.models import Event, Outing, SeenNearby, Spell
 from stillthread.outings.schemas import (
@@ -119,8 +123,9 @@ def _begun_at_least(set_up: SetUpOut, index: int) -> SpellHow:
 
 def read_outing(owner: Any, outing_id: uuid.UUID) -> OutingOut:
     """Return one outing with everything in it. Raises Http404 for another's."""
-    get_owned(Outing, owner, outing_id, defer=HEAVY)
-    outing = _whole(live(Outing, owner)).get(pk=outing_id)
+    outing = _whole(live(Outing, owner)).filter(pk=outing_id).first()
+    if outing is None:
+        raise Http404(Outing._meta.verbose_name)
     effort = stretches(outing)
     landed_rate, takes_rate = _rates(effort)
     spells = live_spells(outing)
@@ -164,16 +169,16 @@ def read_ahead(owner: Any, outing_id: uuid.UUID) -> list[AheadOut]:
     return ahead(outing.water, outing.ended_at or timezone.now(), outing.started_at)
 
 
-def read_log(owner: Any, water_id: uuid.UUID | None) -> LogOut:
-    """Return the owner's outings, newest first, with rates over all of them, optionally for one water."""
-    rows = _whole(live(Outing, owner)).defer(*HEAVY)
-    if water_id is not None:
-        rows = rows.filter(water=get_owned(Water, owner, water_id))
+def read_log(owner: Any, asked: LogFilter) -> LogOut:
+    """Return the owner's outings asked for, newest first, with rates over all of them."""
+    if asked.water_id is not None:
+        get_owned(Water, owner, asked.water_id)
     outings, everything, blank = [], [], 0
-    for outing in rows[:MOST_OUTINGS]:
+    for outing, told in asked_for(owner, asked)[:MOST_OUTINGS]:
         effort = stretches(outing)
         everything += effort
-        summary = OutingSummary(**_summary(outing, effort))
+        read = {"surface_c": told.surface_c, "wind_m_s": told.wind_m_s, "wind": wind_point(told)}
+        summary = OutingSummary(**_summary(outing, effort), **read)
         blank += summary.hours > 0 and summary.takes == 0
         outings.append(summary)
     landed_rate, takes_rate = _rates(everything)
@@ -191,11 +196,17 @@ def put_outing(
     owner: Any, outing_id: uuid.UUID, body: OutingBody, *, based_on: int | None = None, **frozen: Any
 ) -> OutingOut:
     """Write an outing; `frozen` are the plan's id and snapshot when it starts from a plan."""
-    water = get_owned(Water, owner, body.water_id)
-    put_owned(
-        Outing, owner, outing_id, based_on=based_on, water=water, **body.model_dump(exclude={"water_id"}), **frozen
-    )
+    write_outing(owner, outing_id, body, based_on=based_on, **frozen)
     return read_outing(owner, outing_id)
+
+
+def write_outing(
+    owner: Any, outing_id: uuid.UUID, body: OutingBody, *, based_on: int | None = None, **frozen: Any
+) -> Outing:
+    """Write an outing and return its row."""
+    water = get_owned(Water, owner, body.water_id)
+    values = {**body.model_dump(exclude={"water_id"}), **frozen}
+    return put_owned(Outing, owner, outing_id, based_on=based_on, water=water, **values)
 
 
 def put_spell(
@@ -239,13 +250,18 @@ def _ended(owner: Any, outing: Outing, at: datetime) -> None:
     outing.save(update_fields=["ended_at", "updated_at"])
 
 
+def end_others(owner: Any, outing_id: uuid.UUID, at: datetime) -> None:
+    """End what else is on the go at an instant: one outing runs at a time."""
+    for other in _running(owner, at).exclude(pk=outing_id).filter(started_at__lte=at):
+        _ended(owner, other, at)
+
+
 @transaction.atomic
 def start(
     owner: Any, outing_id: uuid.UUID, body: OutingBody, spell_id: uuid.UUID, spell: SpellBody, **frozen: Any
 ) -> OutingOut:
     """Write an outing with its first spell in one go; another one still on the go ends with it."""
-    for other in _running(owner, body.started_at).exclude(pk=outing_id).filter(started_at__lte=body.started_at):
-        _ended(owner, other, body.started_at)
+    end_others(owner, outing_id, body.started_at)
     put_outing(owner, outing_id, body, **frozen)
     put_spell(owner, outing_id, spell_id, spell)
     return read_outing(owner, outing_id)

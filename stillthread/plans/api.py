@@ -8,13 +8,13 @@ from typing import Annotated
 from django.http import HttpRequest, HttpResponse
 from ninja import Query, Router
 
-from stillthread.documents.advise import AdviseAnswer, OverDayOut
-from stillthread.documents.plan_answer import PlanAnswer
+from stillthread.documents.advise import AdviseAnswer, IfBlankOut, OverDayOut
 from stillthread.outings.schemas import OutingOut
-from stillthread.plans import box_services, next_services, outing_calendar, services
+from stillthread.plans import box_services, next_services, outing_calendar, rows_services, services
 from stillthread.plans.box_schemas import BoxTodayOut, TieListBody, TieListOut
 from stillthread.plans.models import Plan
-from stillthread.plans.schemas import CalendarBody, PlanBody, PlanOut, SchoolsOut, StartBody, TurnBody
+from stillthread.plans.rows_schemas import RowsIn, RowsOut
+from stillthread.plans.schemas import CalendarBody, PlanBody, PlanOut, PreviewOut, SchoolsOut, StartBody, TurnBody
 from stillthread.web.asked import newest
 from stillthread.web.errors import FAILURES, ErrorsOut
 from stillthread.web.owned import get_owned
@@ -28,8 +28,8 @@ def schools(request: HttpRequest) -> SchoolsOut:
     return services.schools()
 
 
-@router.post("/plans/preview", response={200: PlanAnswer, 409: ErrorsOut, **FAILURES})
-def preview(request: HttpRequest, payload: PlanBody) -> PlanAnswer:
+@router.post("/plans/preview", response={200: PreviewOut, 409: ErrorsOut, **FAILURES})
+def preview(request: HttpRequest, payload: PlanBody) -> PreviewOut:
     """Compute a plan without keeping it; given up (409) when the same page asks for another meanwhile."""
     return services.preview(request.user, payload, newest(request))
 
@@ -42,6 +42,20 @@ def what_next(
     return next_services.next_for(request.user, outing_id, hours)
 
 
+@router.get("/outings/{outing_id}/if-blank", response={200: tuple[IfBlankOut, ...], **FAILURES})
+def if_blank(
+    request: HttpRequest, outing_id: uuid.UUID, hours: Annotated[float, Query(ge=0.5, le=18)] = 4.0
+) -> tuple[IfBlankOut, ...]:
+    """Return what to do in an outing as long as nothing takes, worked out for a phone without signal."""
+    return next_services.if_blank_for(request.user, outing_id, hours)
+
+
+@router.post("/plans/if-blank", response={200: tuple[IfBlankOut, ...], **FAILURES})
+def if_blank_from(request: HttpRequest, payload: PlanBody) -> tuple[IfBlankOut, ...]:
+    """Return what to do from each of a day's first set-ups as long as nothing takes."""
+    return next_services.if_blank_from(request.user, payload)
+
+
 @router.get("/outings/{outing_id}/belief", response={200: OverDayOut, **FAILURES})
 def belief_over_day(request: HttpRequest, outing_id: uuid.UUID) -> OverDayOut:
     """Return how the belief of the feeding depth went through an outing."""
@@ -52,6 +66,12 @@ def belief_over_day(request: HttpRequest, outing_id: uuid.UUID) -> OverDayOut:
 def turn(request: HttpRequest, outing_id: uuid.UUID, payload: TurnBody) -> AdviseAnswer:
     """Note how the day turned (sun, cloud, wind, colour, rises), and return what to do next."""
     return next_services.turn(request.user, outing_id, payload)
+
+
+@router.post("/outings/rows", response={200: RowsOut, **FAILURES})
+def write_rows(request: HttpRequest, payload: RowsIn) -> RowsOut:
+    """Write rows of outings in their order, each told for itself; the same rows sent again are the same."""
+    return rows_services.write(request.user, payload)
 
 
 @router.put("/plans/{plan_id}", response={200: PlanOut, **FAILURES})

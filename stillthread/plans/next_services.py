@@ -4,10 +4,12 @@ from __future__ import annotations
 
 import uuid
 from collections import OrderedDict
+from dataclasses import replace
 from datetime import datetime, timedelta
 from threading import Lock
 from typing import Any
 
+from django.db.models import Q, QuerySet
 from django.utils import timezone
 
 from stillthread.accounts.services import angler_of
@@ -17,12 +19,21 @@ from stillthread.core.noted.turned import turned
 from stillthread.core.plan.make import make_plan
 from stillthread.core.plan.model import Plan
 from stillthread.core.search.day import Fished, Happening, Seen, SoFar, advise
+from stillthread.core.search.if_blank import if_blank
 from stillthread.core.search.model import Costs
 from stillthread.core.search.over_day import over_the_day
-from stillthread.documents.advise import AdviseAnswer, OverDayOut, advise_answer, over_day_answer
+from stillthread.documents.advise import (
+    AdviseAnswer,
+    IfBlankOut,
+    OverDayOut,
+    advise_answer,
+    if_blank_answer,
+    over_day_answer,
+)
 from stillthread.documents.plan import PlanRequest, plan_input_from
-from stillthread.outings.effort import fish_of, live_events, live_spells, spell_end
+from stillthread.outings.effort import ended_spells, fish_of, live_events
 from stillthread.outings.models import Outing, SeenNearby, Spell
+from stillthread.outings.together import beside, others
 from stillthread.plans.exposures import shared_paths
 from stillthread.plans.schemas import PlanBody, TurnBody
 from stillthread.plans.services import request_for
@@ -37,6 +48,7 @@ READ_WITHIN = timedelta(hours=18)
 LEAST_LEFT_MIN = 60.0
 KEPT_PLANS = 16
 MOST_CHANGES = 6
+MOST_SAMPLES = 40
 HAPPENS = ("pluck", "follow", "weed", "bottom")
 
 _plans: OrderedDict[str, Plan] = OrderedDict()
@@ -79,7 +91,7 @@ def _body(outing: Outing, place: str, now: datetime, hours: float) -> PlanBody:
 def _fished(outing: Outing, spell: Spell, end: datetime) -> Fished:
     """A stretch of the log as the search has it."""
     takes = [(event.occurred_at, "take", event.fly) for event in fish_of(spell)]
-    others = [(e.occurred_at, e.kind, e.fly) for e in live_events(spell) if e.kind in HAPPENS]
+    other = [(e.occurred_at, e.kind, e.fly) for e in live_events(spell) if e.kind in HAPPENS]
     set_ups = (outing.plan_snapshot or {}).get("set_ups", [])
     n = spell.set_up_index
     minutes = max(0.0, (end - spell.started_at).total_seconds() / 60)
@@ -97,44 +109,67 @@ def _fished(outing: Outing, spell: Spell, end: datetime) -> Fished:
         flies=tuple(name for name in spell.flies if name),
         happened=tuple(
             Happening(minute=min(max(0.0, (at - spell.started_at).total_seconds() / 60), 1440.0), kind=kind, fly=fly)  # type: ignore[arg-type]
-            for at, kind, fly in sorted(takes + others)
+            for at, kind, fly in sorted(takes + other)
+            if at <= end
         ),
     )
 
 
+def _readings(outing: Outing, now: datetime) -> QuerySet[Reading]:
+    """What was read by an instant, newest first: one's own, and what an angler read with whom the outing is shared."""
+    told = Q(water=outing.water, taken_at__lte=now)
+    for other, until in others(outing, now):
+        told |= Q(water=other.water, taken_at__lte=until)
+    return Reading.objects.filter(told, deleted_at__isnull=True)
+
+
 def _newest(outing: Outing, now: datetime) -> Reading | None:
-    rows = live(Reading, outing.owner).filter(water=outing.water, taken_at__lte=now, taken_at__gte=now - READ_WITHIN)
-    return rows.first()
+    return _readings(outing, now).filter(taken_at__gte=now - READ_WITHIN).first()
 
 
-def turn(owner: Any, outing_id: uuid.UUID, body: TurnBody) -> AdviseAnswer:
-    """Note a turn of the day as a reading of its own, under the client's UUID, and return what to do next.
+def _partners(outing: Outing, now: datetime) -> tuple[Fished, ...]:
+    """What those have fished with whom the outing is shared."""
+    return tuple(
+        replace(_fished(other, spell, end), partner=True)
+        for other, until in others(outing, now)
+        for spell, end in beside(other, until)
+    )
 
-    The newest reading of the water is carried on with what changed. Raises Http404 for another's outing, InputError for one
-    that is over.
+
+def note_turn(owner: Any, outing_id: uuid.UUID, body: TurnBody) -> None:
+    """Note a turn of the day as a reading of its own, under the client's UUID: sent twice, it is one.
+
+    The newest reading of the water is carried on with what changed. Raises Http404 for another's outing, InputError for a
+    turn after its end.
     """
     outing = get_owned(Outing, owner, outing_id)
-    if outing.ended_at is not None:
+    at = min(body.at or timezone.now(), timezone.now())
+    if outing.ended_at is not None and at > outing.ended_at:
         raise InputError(Problem("ended", "", "This outing is over.", "an outing on the go"))
     if live(Reading, owner).filter(pk=body.reading_id).exists():
-        return next_for(owner, outing_id)  # sent twice, it is one turn
-    now = timezone.now()
-    newest = _newest(outing, now)
+        return
+    newest = _newest(outing, at)
     before = reading_out(newest) if newest else None
     reading, sightings = turned(
         before.reading if before else noted.Reading(),
         before.sightings if before else (),
         body.turn,
-        before.taken_at if before else now,
+        before.taken_at if before else at,
     )
+    samples = [*(before.samples if before else ()), *([body.sample] if body.sample is not None else [])]
     new = ReadingBody(
         place=before.place if before else None,
-        taken_at=now,
+        taken_at=at,
         reading=reading,
         sightings=sightings,
-        samples=before.samples if before else (),
+        samples=tuple(samples[-MOST_SAMPLES:]),
     )
     put_reading(owner, outing.water.pk, body.reading_id, new)
+
+
+def turn(owner: Any, outing_id: uuid.UUID, body: TurnBody) -> AdviseAnswer:
+    """Note a turn of the day and return what to do next. Raises as `note_turn` and `next_for` do."""
+    note_turn(owner, outing_id, body)
     return next_for(owner, outing_id)
 
 
@@ -154,20 +189,14 @@ def _seen(row: SeenNearby) -> Seen:
 def _so_far(owner: Any, outing: Outing, hours: float) -> tuple[PlanRequest, SoFar]:
     """What is asked of the plan, and the day so far: until now, or until the outing ended."""
     now = outing.ended_at or timezone.now()
-    spells = live_spells(outing)
-    starts = [*(spell.started_at for spell in spells[1:]), None][: len(spells)]
-    fished = tuple(
-        _fished(
-            outing, spell, now if spell is spells[-1] and spell.ended_at is None else spell_end(spell, following, now)
-        )
-        for spell, following in zip(spells, starts, strict=True)
-    )
-    request = request_for(owner, _body(outing, spells[-1].place if spells else "", now, hours))
+    spells = ended_spells(outing, now)
+    fished = tuple(_fished(outing, spell, end) for spell, end in spells)
+    request = request_for(owner, _body(outing, spells[-1][0].place if spells else "", now, hours))
     gone = (now - outing.started_at).total_seconds() / 60
-    readings = live(Reading, owner).filter(water=outing.water, taken_at__gt=outing.started_at, taken_at__lte=now)
+    readings = _readings(outing, now).filter(taken_at__gt=outing.started_at)
     return request, SoFar(
         now=now,
-        fished=fished,
+        fished=fished + _partners(outing, now),
         others=tuple(_seen(row) for row in live(SeenNearby, owner).filter(outing=outing)),
         costs=Costs(**angler_of(owner).costs),
         changed=tuple(readings.values_list("taken_at", flat=True)[:MOST_CHANGES]),
@@ -182,6 +211,19 @@ def next_for(owner: Any, outing_id: uuid.UUID, hours: float = 4.0) -> AdviseAnsw
     """
     request, so_far = _so_far(owner, get_owned(Outing, owner, outing_id), hours)
     return advise_answer(advise(plan_input_from(request), so_far, shared_paths(), _plan_for(request)))
+
+
+def if_blank_for(owner: Any, outing_id: uuid.UUID, hours: float = 4.0) -> tuple[IfBlankOut, ...]:
+    """Return what to do in an outing as long as nothing takes, for a phone without signal. Raises as `next_for` does."""
+    request, so_far = _so_far(owner, get_owned(Outing, owner, outing_id), hours)
+    return if_blank_answer(if_blank(plan_input_from(request), so_far, shared_paths(), _plan_for(request)))
+
+
+def if_blank_from(owner: Any, body: PlanBody) -> tuple[IfBlankOut, ...]:
+    """Return what to do from each of a day's first set-ups as long as nothing takes. Raises InputError at the faulty fields."""
+    request = request_for(owner, body)
+    so_far = SoFar(now=request.when, costs=Costs(**angler_of(owner).costs))
+    return if_blank_answer(if_blank(plan_input_from(request), so_far, shared_paths(), _plan_for(request)))
 
 
 def over_day_for(owner: Any, outing_id: uuid.UUID) -> OverDayOut:

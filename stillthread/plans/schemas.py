@@ -6,12 +6,15 @@ import uuid
 from datetime import datetime
 from typing import Annotated
 
-from pydantic import AwareDatetime, Field
+from pydantic import AwareDatetime, Field, model_validator
 
+from stillthread.core.food.seen import ThroatSample
 from stillthread.core.noted.turned import Turn
 from stillthread.documents.plan import Day
 from stillthread.documents.plan_answer import PlanAnswer
 from stillthread.documents.strict import Strict
+from stillthread.outings.schemas import SpellHow
+from stillthread.web.dates import Kept
 
 
 class PlanBody(Day):
@@ -58,11 +61,26 @@ class CalendarBody(Strict):
     lines: list[Annotated[str, Field(max_length=600)]] = Field(min_length=1, max_length=40)
 
 
+class PreviewOut(PlanAnswer):
+    """A plan that is not kept, and how each of its set-ups is begun, in their order."""
+
+    starts: list[SpellHow]
+    longest_fight_s: float = Field(description="a fish landed or lost this soon after a take is that take")
+
+
 class TurnBody(Strict):
-    """How the day turned, as a reading under the client's UUID."""
+    """How the day turned, as a reading under the client's UUID; the fish's throat with a turn that is a sample."""
 
     reading_id: uuid.UUID
     turn: Turn
+    sample: ThroatSample | None = None
+    at: Kept | None = Field(None, description="when it turned; left out, now")
+
+    @model_validator(mode="after")
+    def _sampled(self) -> TurnBody:
+        if (self.turn == "sample") != (self.sample is not None):
+            raise ValueError("a sample goes with the turn 'sample', and with no other")
+        return self
 
 
 class StartBody(Strict):

@@ -12,6 +12,7 @@ from stillthread.accounts.services import angler_of
 from stillthread.core.day import given as core
 from stillthread.core.day.schools import AIMS, QUESTIONS, Schools
 from stillthread.core.errors import InputError, Problem
+from stillthread.core.evidence.fish import LONGEST_FIGHT_S
 from stillthread.core.plan.make import make_plan
 from stillthread.core.vocabulary import METHODS
 from stillthread.documents.frozen import frozen_answer
@@ -23,7 +24,7 @@ from stillthread.outings.past import past_stretches
 from stillthread.outings.schemas import OutingBody, OutingOut, SpellBody
 from stillthread.plans.exposures import shared_paths
 from stillthread.plans.models import Plan
-from stillthread.plans.schemas import AnswerOut, PlanBody, PlanOut, QuestionOut, SchoolsOut, StartBody
+from stillthread.plans.schemas import AnswerOut, PlanBody, PlanOut, PreviewOut, QuestionOut, SchoolsOut, StartBody
 from stillthread.waters.models import Water
 from stillthread.waters.services import local_time, water_document
 from stillthread.web.owned import get_owned, put_owned
@@ -77,16 +78,23 @@ def schools() -> SchoolsOut:
     return SchoolsOut(questions=questions, aims=[AnswerOut(key=key, words=words) for key, words in AIMS.items()])
 
 
-def preview(owner: Any, body: PlanBody, wanted: Callable[[], bool] = lambda: True) -> PlanAnswer:
+def preview(owner: Any, body: PlanBody, wanted: Callable[[], bool] = lambda: True) -> PreviewOut:
     """Return the plan for a reading without keeping it. Raises NobodyWaitsError once it is not `wanted`."""
-    return compute(request_for(owner, body), wanted)
+    answer = compute(request_for(owner, body), wanted)
+    starts = [outings.begun(one, n) for n, one in enumerate(answer.set_ups)]
+    return PreviewOut.model_construct(**dict(answer), starts=starts, longest_fight_s=LONGEST_FIGHT_S)
 
 
 def keep(owner: Any, plan_id: uuid.UUID, body: PlanBody) -> PlanOut:
     """Compute a plan and freeze it under the client's UUID."""
+    return plan_out(keep_row(owner, plan_id, body))
+
+
+def keep_row(owner: Any, plan_id: uuid.UUID, body: PlanBody) -> Plan:
+    """Compute a plan, freeze it under the client's UUID and return its row."""
     request = request_for(owner, body)
     answer = compute(request)
-    plan = put_owned(
+    return put_owned(
         Plan,
         owner,
         plan_id,
@@ -95,7 +103,6 @@ def keep(owner: Any, plan_id: uuid.UUID, body: PlanBody) -> PlanOut:
         request=request.model_dump(mode="json"),
         answer=answer.model_dump(mode="json"),
     )
-    return plan_out(plan)
 
 
 def plan_out(plan: Plan) -> PlanOut:

@@ -103,9 +103,19 @@ def _tidy_daily() -> None:
         time.sleep(DAY_S)
 
 
+def _port(told: str) -> int:
+    """The port to listen at. Exits with what is accepted where it is none."""
+    if not (told.isascii() and told.isdigit() and 0 < int(told) < 65536):
+        sys.exit(f"still: STILL_PORT is '{told[:20]}'; accepted: a whole number from 1 to 65535")
+    return int(told)
+
+
 def main() -> None:
     """Check the database and the settings, say where it serves, and serve until told to stop."""
     os.environ.setdefault("DJANGO_SETTINGS_MODULE", "stillthread.site.settings")
+    port = _port(os.environ.get("STILL_PORT", "8000"))
+    if os.environ.get("STILL_DEMO") != "1":
+        os.environ.setdefault("STILL_LOGS", "logs")
     from stillthread.site.wsgi import application  # noqa: PLC0415 - the settings are named first
 
     from django.conf import settings  # noqa: PLC0415  # isort: skip
@@ -115,7 +125,6 @@ def main() -> None:
     fault = why_not_served(demo=settings.DEMO, tls=settings.SECURE, proxy=settings.PROXY)
     if fault:
         sys.exit(f"still: {fault}")
-    port = int(os.environ.get("STILL_PORT", "8000"))
     try:
         server = make_server(application, settings.LISTEN, port, settings.PROXY)
     except OSError as error:

@@ -7,11 +7,15 @@ import pathlib
 import secrets
 from typing import get_args
 
-from csp.constants import NONE, SELF, UNSAFE_INLINE
+from csp.constants import NONCE, NONE, SELF
 from django.core.exceptions import ImproperlyConfigured
+from django.utils.log import CallbackFilter
 
 from stillthread.accounts.names import SignUp
 from stillthread.shelf import MOST_PATHS, SHELF_NAME
+from stillthread.web.assets import unhashed
+from stillthread.web.logs import log_file
+from stillthread.web.mail import mail_settings
 
 ROOT = pathlib.Path(__file__).resolve().parents[2]
 VAR = pathlib.Path(os.environ.get("STILL_VAR", ROOT / "var"))
@@ -93,6 +97,7 @@ DATABASES = {
     "default": {
         "ENGINE": "django.db.backends.sqlite3",
         "NAME": _private(VAR / "still.sqlite3"),
+        "CONN_MAX_AGE": 60,  # opening one with its settings costs more than a write
         "OPTIONS": {
             "transaction_mode": "IMMEDIATE",
             "timeout": 10,
@@ -151,11 +156,12 @@ CONTENT_SECURITY_POLICY = {
     "DIRECTIVES": {
         "default-src": [NONE],
         "script-src": [SELF],
-        "style-src": [SELF, UNSAFE_INLINE],  # the dialog library injects a style element
+        "style-src": [SELF, NONCE],  # the dialog library injects a style element, with the page's nonce on it
         "img-src": [SELF, "data:"],
         "font-src": [SELF],
         "connect-src": [SELF],
         "manifest-src": [SELF],
+        "worker-src": [SELF],
         "base-uri": [SELF],
         "form-action": [SELF],
         "frame-ancestors": [NONE],
@@ -169,14 +175,41 @@ STATIC_URL = "/static/"
 WHITENOISE_ROOT = DIST
 WHITENOISE_INDEX_FILE = False
 WHITENOISE_MAX_AGE = 31536000  # the build's file names carry a hash of what is in them
+WHITENOISE_ADD_HEADERS_FUNCTION = unhashed
 DATA_UPLOAD_MAX_MEMORY_SIZE = 3_500_000  # the largest file that is read, with room for what wraps it
 FILE_UPLOAD_MAX_MEMORY_SIZE = 1_100_000
 
+# With STILL_LOGS, a folder (below the var folder unless it is absolute), what is logged also goes there: a line of JSON each, five
+# files of two megabytes in turn. No names, no addresses, no bodies: what somebody asked for is told by its path.
+LOGS = os.environ.get("STILL_LOGS", "")
+_TO = ["console", "file"] if LOGS else ["console"]
 LOGGING = {
     "version": 1,
     "disable_existing_loggers": False,
-    "handlers": {"console": {"class": "logging.StreamHandler"}},
-    "loggers": {"stillthread": {"handlers": ["console"], "level": "INFO"}},
+    "formatters": {"lines": {"()": "stillthread.web.logs.JsonLines"}},
+    "filters": {
+        # An outside service that does not answer is told to whoever asked; it is no fault of this server.
+        "own": {"()": CallbackFilter, "callback": lambda record: getattr(record, "status_code", 0) != 502}
+    },
+    "handlers": {
+        "console": {"class": "logging.StreamHandler", "filters": ["own"]},
+        **({"file": log_file(VAR / LOGS)} if LOGS else {}),
+    },
+    "loggers": {
+        "stillthread": {"handlers": _TO, "level": "INFO"},
+        "django": {"handlers": _TO, "level": "ERROR"},
+        "axes": {"handlers": _TO, "level": "CRITICAL", "propagate": False},  # it would name names
+    },
 }
+
+# Who forgot a password is sent a code, where there is a server for mail.
+MAIL = os.environ.get("STILL_MAIL", "")
+if MAIL:
+    _mail = mail_settings(MAIL)
+    EMAIL_HOST, EMAIL_PORT = _mail.host, _mail.port
+    EMAIL_HOST_USER, EMAIL_HOST_PASSWORD = _mail.user, _mail.password
+    EMAIL_USE_SSL, EMAIL_USE_TLS = _mail.ssl, _mail.starttls
+    EMAIL_TIMEOUT = 10
+DEFAULT_FROM_EMAIL = os.environ.get("STILL_MAIL_FROM", f"stillthread@{HOSTS[0] if HOSTS else 'localhost'}")
 
 TEST_RUNNER = "tests.runner.StillRunner"

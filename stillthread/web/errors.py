@@ -3,6 +3,8 @@
 from __future__ import annotations
 
 import logging
+from collections.abc import Callable
+from dataclasses import dataclass, field
 from functools import cache
 from typing import Any
 
@@ -10,6 +12,7 @@ from django.http import Http404, HttpRequest, HttpResponse, JsonResponse
 from ninja import NinjaAPI, Schema
 from ninja.errors import AuthenticationError, HttpError, ValidationError
 from ninja.operation import Operation
+from pydantic import ValidationError as BodyError
 
 from stillthread.core.errors import InputError, NobodyWaitsError, Problem
 from stillthread.documents.strict import Strict, problems_from_pydantic
@@ -78,63 +81,78 @@ def problem_response(problem: Problem, status: int) -> JsonResponse:
     return JsonResponse({"errors": [problem.as_dict()]}, status=status)
 
 
-def _answer(api: NinjaAPI, request: HttpRequest, problems: list[Problem], status: int) -> HttpResponse:
-    return api.create_response(request, {"errors": [p.as_dict() for p in problems]}, status=status)
+@dataclass(frozen=True)
+class Failure:
+    """What a failure is told as: status, problems, and what goes beside them."""
+
+    status: int
+    problems: list[Problem]
+    beside: dict[str, Any] = field(default_factory=dict)
+
+    @property
+    def body(self) -> dict[str, Any]:
+        """The answer's body."""
+        return {"errors": [one.as_dict() for one in self.problems], **self.beside}
+
+
+def _stale(error: StaleError) -> Failure:
+    gone = error.row.deleted_at is not None
+    what = "deleted" if gone else "changed"
+    message = f"This was {what} elsewhere since it was opened here."
+    problem = Problem("deleted_elsewhere" if gone else "stale", "", message, f"revision {error.row.revision}")
+    kept = {name: value for name, value in vars(error.row).items() if name not in NOT_TOLD}
+    sent = {name: getattr(value, "pk", value) for name, value in error.sent.items()}
+    return Failure(409, [problem], {"kept": kept, "sent": sent})
+
+
+def _http(error: HttpError) -> Failure:
+    code = "csrf" if "CSRF" in str(error) else "refused"
+    hint = "Load the page again." if code == "csrf" else ""
+    problem = Problem(code=code, path="", message=str(error), accepted="", hint=hint)
+    return Failure(error.status_code, [problem])
+
+
+def _unexpected() -> Failure:
+    message = "Something went wrong on our side. What you typed is kept on this device."
+    problem = Problem(code="server_error", path="", message=message, accepted="", hint="Try again in a moment.")
+    return Failure(500, [problem])
+
+
+# What each kind of failure is told as.
+_TOLD: dict[type[Exception], Callable[[Any], Failure]] = {
+    InputError: lambda error: Failure(422, error.problems),
+    ValidationError: lambda error: Failure(422, problems_from_pydantic(error.errors, LOCATION_WORDS)),
+    BodyError: lambda error: Failure(422, problems_from_pydantic(error.errors(include_url=False))),
+    NobodyWaitsError: lambda error: Failure(
+        409, [Problem("superseded", "", "The page has asked for something newer.")]
+    ),
+    StaleError: _stale,
+    Refused: lambda error: Failure(error.status, [error.problem]),
+    AuthenticationError: lambda error: Failure(
+        401, [Problem("signed_out", "", "You are not signed in.", "a signed-in angler")]
+    ),
+    Http404: lambda error: Failure(
+        404, [Problem("not_found", "", f"There is no such {str(error) or 'page'} of yours.")]
+    ),
+    HttpError: _http,
+}
+
+
+def told_as(error: Exception, where: str) -> Failure:
+    """Return what a failure is told as; one that nobody foresaw is logged with its traceback."""
+    for kind, tell in _TOLD.items():
+        if isinstance(error, kind):
+            return tell(error)
+    log.error("unexpected failure at %s", where, exc_info=error)
+    return _unexpected()
 
 
 def install(api: NinjaAPI) -> None:
     """Attach the handlers to the API object."""
 
-    @api.exception_handler(InputError)
-    def input_error(request: HttpRequest, error: InputError) -> HttpResponse:
-        return _answer(api, request, error.problems, 422)
+    def answer(request: HttpRequest, error: Exception | type[Exception]) -> HttpResponse:
+        told = told_as(error, request.path)  # type: ignore[arg-type]  # the framework hands over what was raised
+        return api.create_response(request, told.body, status=told.status)
 
-    @api.exception_handler(ValidationError)
-    def validation_error(request: HttpRequest, error: ValidationError) -> HttpResponse:
-        return _answer(api, request, problems_from_pydantic(error.errors, LOCATION_WORDS), 422)
-
-    @api.exception_handler(NobodyWaitsError)
-    def nobody_waits(request: HttpRequest, error: NobodyWaitsError) -> HttpResponse:
-        return _answer(api, request, [Problem("superseded", "", "The page has asked for something newer.")], 409)
-
-    @api.exception_handler(StaleError)
-    def stale(request: HttpRequest, error: StaleError) -> HttpResponse:
-        gone = error.row.deleted_at is not None
-        what = "deleted" if gone else "changed"
-        message = f"This was {what} elsewhere since it was opened here."
-        problem = Problem("deleted_elsewhere" if gone else "stale", "", message, f"revision {error.row.revision}")
-        kept = {name: value for name, value in vars(error.row).items() if name not in NOT_TOLD}
-        sent = {name: getattr(value, "pk", value) for name, value in error.sent.items()}
-        return api.create_response(request, {"errors": [problem.as_dict()], "kept": kept, "sent": sent}, status=409)
-
-    @api.exception_handler(Refused)
-    def refused(request: HttpRequest, error: Refused) -> HttpResponse:
-        return _answer(api, request, [error.problem], error.status)
-
-    @api.exception_handler(AuthenticationError)
-    def not_signed_in(request: HttpRequest, error: AuthenticationError) -> HttpResponse:
-        return _answer(api, request, [Problem("signed_out", "", "You are not signed in.", "a signed-in angler")], 401)
-
-    @api.exception_handler(Http404)
-    def not_found(request: HttpRequest, error: Http404) -> HttpResponse:
-        what = str(error) or "page"
-        return _answer(api, request, [Problem("not_found", "", f"There is no such {what} of yours.")], 404)
-
-    @api.exception_handler(HttpError)
-    def http_error(request: HttpRequest, error: HttpError) -> HttpResponse:
-        code = "csrf" if "CSRF" in str(error) else "refused"
-        hint = "Load the page again." if code == "csrf" else ""
-        return _answer(
-            api, request, [Problem(code=code, path="", message=str(error), accepted="", hint=hint)], error.status_code
-        )
-
-    @api.exception_handler(Exception)
-    def unexpected(request: HttpRequest, error: Exception) -> HttpResponse:
-        log.exception("unexpected failure at %s", request.path)
-        message = "Something went wrong on our side. What you typed is kept on this device."
-        return _answer(
-            api,
-            request,
-            [Problem(code="server_error", path="", message=message, accepted="", hint="Try again in a moment.")],
-            500,
-        )
+    for kind in (*_TOLD, Exception):
+        api.add_exception_handler(kind, answer)

@@ -5,6 +5,7 @@ from django.test import TestCase
 
 from stillthread.demo.load import load_demo
 from stillthread.demo.places import WATERS, invented_temperature_c
+from stillthread.outings.answers_schemas import LogFilter
 from stillthread.outings.models import Event, Outing
 from stillthread.outings.services import read_log
 from stillthread.waters.models import Reading
@@ -44,7 +45,7 @@ class Demo(TestCase):
         self.assertEqual(counts, (Outing.objects.count(), Event.objects.count(), Reading.objects.count()))
         units = {u.username: u.angler.depth_unit for u in User.objects.select_related("angler")}
         self.assertEqual(units, {"demo": "m", "demo-feet": "ft"})
-        log = read_log(User.objects.get(username="demo"), None)
+        log = read_log(User.objects.get(username="demo"), LogFilter())
         self.assertTrue(0 < log.blank_outings < len(log.outings))
         self.assertGreater(log.takes_rate.count, 5)
 

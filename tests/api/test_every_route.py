@@ -13,6 +13,7 @@ OPEN = {
     "/api/session/sign-in",
     "/api/session/sign-up",
     "/api/session/reset",
+    "/api/session/mail-code",
     "/api/session/demo",
 }
 

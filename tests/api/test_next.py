@@ -118,6 +118,22 @@ class Next(NextCase):
         self.assertEqual((newest["reading"]["clarity"], newest["reading"]["cloud_oktas"]), ("coloured", 8))
         self.call("POST", f"/api/outings/{self.outing}/turn", {**turned, "turn": "hail"}, status=422)
 
+    def test_a_throat_sample_moves_the_food_and_is_a_reading(self):
+        self.spell(60)
+
+        def told(**more):
+            body = {"reading_id": str(uuid.uuid4()), "turn": "sample", **more}
+            return self.call("POST", f"/api/outings/{self.outing}/turn", body, 200 if more else 422)
+
+        self.assertEqual(told()["errors"][0]["path"], "")
+        daphnia = {"items": [{"prey": "daphnia", "count": 200}]}
+        after = told(sample=daphnia)
+        self.assertTrue(after["next"])
+        stored = self.call("GET", f"/api/waters/{self.water}/readings")[0]
+        self.assertEqual([s["items"][0]["prey"] for s in stored["samples"]], ["daphnia"])
+        told(sample=daphnia)
+        self.assertEqual(len(self.call("GET", f"/api/waters/{self.water}/readings")[0]["samples"]), 2)
+
     def test_nobody_elses(self):
         self.spell(90)
         self.make_user("stranger")

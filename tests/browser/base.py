@@ -2,9 +2,11 @@
 
 from __future__ import annotations
 
+import contextlib
 import re
 import sys
 import time
+import unittest
 import uuid
 from collections.abc import Callable
 from typing import Any
@@ -13,6 +15,7 @@ from django.conf import settings
 from django.contrib.auth.models import User
 from django.test import Client, TransactionTestCase, override_settings
 from playwright.sync_api import BrowserContext, Locator, Page
+from playwright.sync_api import Error as PlaywrightError
 from playwright.sync_api import expect as expect_once
 
 from stillthread.accounts.models import Angler
@@ -23,12 +26,13 @@ from stillthread.flybox.models import Line
 from stillthread.waters.schemas import PlaceBody, WaterBody
 from stillthread.waters.services import put_water
 from stillthread.web.owned import put_owned
-from tests.browser.served import TRAFFIC, address, browser
+from tests.browser.served import TRAFFIC, address, browser, watched
 
 # Imported after `served`, which knows where the scripts are.
 from browser import DESKTOP, PHONE  # isort: skip
 
 PASSWORD = "cold-morning-on-the-dam"
+LONGEST_S, CLOSES_S = 400.0, 20.0  # ceilings, never waited for by a browser that answers
 CEILING_MS = 30_000  # no wait is this long; a slower machine is no fault
 LINES = (("floating", 0.0), ("intermediate", 1.2), ("sinking", 3.0))  # what the first page ticks
 __all__ = ["DESKTOP", "PASSWORD", "PHONE", "BrowserCase", "expect"]
@@ -103,14 +107,21 @@ class BrowserCase(TransactionTestCase):
     def live_server_url(self) -> str:
         return address()
 
+    workers = "block"  # the page's own worker is for the tests of the dark
+
     def open(self, size: dict[str, int]) -> Page:
         """Return a fresh page; an error in the page, or a traceback in the server, fails the test at its end.
 
         The test ends when the last request of its page has ended: nothing of it reaches into the next.
         """
         self.addCleanup(self._settle)
-        self.context: BrowserContext = browser().new_context(viewport=size, locale="en-GB", timezone_id="Europe/London")
-        self.addCleanup(self.context.close)
+        self.context: BrowserContext = browser().new_context(
+            viewport=size,
+            locale="en-GB",
+            timezone_id="Europe/London",
+            service_workers=self.workers,  # type: ignore[arg-type]
+        )
+        self.addCleanup(self._close, self.context)
         page = self.context.new_page()
         self.addCleanup(self._tell, page)
         page.set_default_timeout(CEILING_MS)
@@ -119,6 +130,16 @@ class BrowserCase(TransactionTestCase):
         page.on("console", lambda m: m.type == "error" and "Content Security" in m.text and self.faults.append(m.text))
         self.addCleanup(lambda: self.assertEqual(self.faults, []))
         return page
+
+    def run(self, result: unittest.TestResult | None = None) -> unittest.TestResult | None:
+        """A browser that has stopped answering fails its test, and is started anew for the next."""
+        with watched(LONGEST_S):
+            return super().run(result)
+
+    def _close(self, context: BrowserContext) -> None:
+        """Close what the test had open; one that does not answer is hung up on."""
+        with watched(CLOSES_S), contextlib.suppress(PlaywrightError):
+            context.close()
 
     def _tell(self, page: Page) -> None:
         """Say what stood on the page of a test that failed."""

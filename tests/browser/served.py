@@ -2,8 +2,11 @@
 
 from __future__ import annotations
 
+import contextlib
 import logging
 import os
+import pathlib
+import signal
 import sys
 import threading
 import traceback
@@ -14,7 +17,7 @@ from typing import Any
 
 from django.core.servers.basehttp import ThreadedWSGIServer
 from django.test.testcases import LiveServerThread, QuietWSGIRequestHandler
-from playwright.sync_api import Browser, sync_playwright
+from playwright.sync_api import Browser, Playwright, sync_playwright
 
 from stillthread.site.settings import ROOT
 
@@ -25,6 +28,7 @@ from browser import launch  # noqa: E402
 os.environ["DJANGO_ALLOW_ASYNC_UNSAFE"] = (
     "true"  # the driver keeps an event loop in the thread that also asks the database
 )
+PARTS_S = 20.0  # a ceiling as well
 SETTLE_S = 60.0  # a ceiling, never waited for: a request that takes longer is a fault of its own
 
 
@@ -122,14 +126,60 @@ def address() -> str:
 
 
 @cache
-def browser() -> Browser:
-    """Start the browser once."""
+def _driver() -> Playwright:
     driver = sync_playwright().start()
-    found = launch(driver)
+    Finalize(None, _part_from, args=(driver.stop,), exitpriority=10)
+    return driver
 
-    def close() -> None:
-        found.close()
-        driver.stop()
 
-    Finalize(None, close, exitpriority=20)
-    return found
+def _part_from(end: Callable[[], None]) -> None:
+    """End a helper process as it should be ended; one that does not answer is killed, and its silence is no fault."""
+    with watched(PARTS_S), contextlib.suppress(Exception):
+        end()
+
+
+RUNNING: list[Browser] = []
+
+
+def browser() -> Browser:
+    """Start the browser once, and again where it was hung up on."""
+    if not RUNNING or not RUNNING[-1].is_connected():
+        found = launch(_driver())
+        RUNNING.append(found)
+        Finalize(None, lambda: found.is_connected() and _part_from(found.close), exitpriority=20)
+    return RUNNING[-1]
+
+
+def hang_up(names: tuple[str, ...] = ("chrom",)) -> None:
+    """Kill this process's browsers: one that does not answer any more would hold up every test behind it.
+
+    `names` are beginnings of the names of the processes meant.
+    """
+    parents = {}
+    for one in pathlib.Path("/proc").glob("[0-9]*/stat"):
+        try:
+            name, rest = one.read_text("utf-8").rsplit(")", 1)
+        except OSError:  # it has just ended
+            continue
+        parents[int(one.parent.name)] = int(rest.split()[1]), name
+    for pid, (parent, name) in parents.items():
+        above = parent
+        while above in parents and above != os.getpid():
+            above = parents[above][0]
+        if above == os.getpid() and name.partition("(")[2].startswith(names):
+            with contextlib.suppress(ProcessLookupError):
+                os.kill(pid, signal.SIGKILL)
+
+
+@contextlib.contextmanager
+def watched(seconds: float) -> Iterator[None]:
+    """Hang up on the browser where what is done in it takes longer than this, and on its driver where that did not help."""
+    timers = [threading.Timer(seconds, hang_up), threading.Timer(seconds + PARTS_S, hang_up, [("chrom", "node")])]
+    for timer in timers:
+        timer.daemon = True
+        timer.start()
+    try:
+        yield
+    finally:
+        for timer in timers:
+            timer.cancel()

@@ -159,6 +159,7 @@ class OnTheWater(BrowserCase):
         page.get_by_role("button", name="Fish this set-up").first.click()
         page.get_by_role("button", name="Take", exact=True).click()
         expect(page.get_by_test_id("tally")).to_contain_text("1 take,")
+        self.until(page, lambda: Event.objects.count() == 1)
         self.context.set_offline(True)
         expect(page.get_by_text("No signal.")).to_be_visible()
         page.get_by_role("button", name="Take", exact=True).click()
@@ -187,7 +188,7 @@ class OnTheWater(BrowserCase):
         page.get_by_role("button", name="Show").click()
         dialog = page.get_by_role("dialog", name="Refused entries")
         expect(dialog).to_contain_text("There is no such outing of yours.")
-        with page.expect_response(lambda r: "/events/" in r.url and r.ok):
+        with page.expect_response(lambda r: r.url.endswith("/outings/rows") and r.ok):
             dialog.get_by_role("button", name="Send again").click()
         expect(page.get_by_text("was refused")).to_have_count(0)
         expect(page.get_by_role("dialog")).to_have_count(0)

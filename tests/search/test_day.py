@@ -86,6 +86,11 @@ class Days(unittest.TestCase):
         self.assertNotEqual(told.next[0].kind, "stay")
         self.assertGreater(told.next[0].chance, told.next[0].chance_now)
 
+    def test_no_choice_is_shown_twice(self):
+        for stretches in ((), (fished(75, 75),), (fished(170, 90), fished(80, 80, method="nymphs", depth_m=1.1))):
+            told = [step.words for step in asked(*stretches).next]
+            self.assertEqual(len(told), len(set(told)), told)
+
     def test_the_same_day_gives_the_same_advice_in_any_order(self):
         a, b = fished(90, 40, (10, "take")), fished(45, 45, depth_m=4.5, low_m=4.2, high_m=4.6)
         first, second = asked(a, b), asked(b, a)
@@ -120,9 +125,29 @@ class Days(unittest.TestCase):
         self.assertLess(half, whole)
 
     def test_a_partner_is_left_to_try_what_they_fish(self):
-        told = asked(fished(50, 50), fished(50, 50, partner=True, depth_m=4.8, low_m=4.6, high_m=4.9))
-        self.assertTrue(told.next)
+        def beside(*happened, ago=20, minutes=20):
+            return fished(ago, minutes, *happened, partner=True, depth_m=4.8, low_m=4.6, high_m=4.9)
+
+        mine = fished(50, 50)
+        told = asked(mine, beside())
         self.assertEqual(len(told.tried), 2)
+        self.assertTrue(any("two rods" in why for why in told.next[0].reasons), told.next[0].reasons)
+        gone = asked(mine, beside(ago=50))
+        self.assertFalse(any("partner" in why for why in gone.next[0].reasons), gone.next[0].reasons)
+
+    def test_a_partner_who_takes_calls_the_other_over(self):
+        def near(advice):
+            mass = advice.mass[advice.places.index("Drop")]
+            return sum(mass[22:27])
+
+        mine = fished(50, 50)
+        blank, taken = (
+            asked(mine, fished(20, 20, *happened, partner=True, depth_m=4.8, low_m=4.6, high_m=4.9))
+            for happened in ((), ((8, "take"), (15, "take")))
+        )
+        self.assertGreater(near(taken), near(blank))
+        self.assertIn("Your partner took", taken.next[0].reasons[-1])
+        self.assertTrue(any(abs(s.doing.depth_m - 4.8) < 0.9 for s in taken.next[:2] if s.doing), taken.next)
 
 
 class Never(unittest.TestCase):

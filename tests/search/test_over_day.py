@@ -56,5 +56,17 @@ class OverTheDay(unittest.TestCase):
                 told, believed / sum(here), delta=0.004
             )  # cut in parts, the fish wander in smaller steps
 
+    def test_what_was_advised_and_whether_it_was_done(self):
+        long = self.told(stretch(60, 2.0, self.BEGAN)).chosen
+        self.assertFalse(any(one.followed for one in long))  # an hour's blank: it was said to change, and was not done
+        self.assertLessEqual(len(long), 2)
+        for one in long:
+            self.assertGreater(one.chance, one.chance_fished)
+        again = self.told(
+            stretch(20, 2.0, self.BEGAN, 18.0), stretch(20, 2.0, self.BEGAN + timedelta(minutes=20))
+        ).chosen
+        self.assertTrue(again[-1].followed)  # a fish took: stay, and so it was
+        self.assertIn("Stay", again[-1].advised)
+
     def test_nothing_fished_tells_nothing(self):
         self.assertEqual(self.told().moments, ())

@@ -34,7 +34,8 @@ class Phone:
             if name.lower() == "set-cookie":
                 key, _, rest = value.partition("=")
                 self.cookies[key] = rest.split(";")[0]
-        return answer.status, json.loads(data) if data else None
+        told = answer.getheader("Content-Type", "").startswith("application/json") and data
+        return answer.status, json.loads(data) if told else None
 
     def write(self, path: str, body: Any) -> Any:
         """Put a body and return the answer; raises RuntimeError where it is refused."""

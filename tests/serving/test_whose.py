@@ -36,6 +36,20 @@ class Whose(unittest.TestCase):
     def test_tls_needs_somebody_who_speaks_it(self):
         self.assertIn("STILL_PROXY", self.served(STILL_HTTPS="1").refuses())
 
+    def test_a_port_that_is_none(self):
+        for port in ("80a", "0", "70000", ""):
+            self.assertIn("1 to 65535", self.served(STILL_PORT=port or "-").refuses())
+
+    def test_what_is_logged_is_lines_of_json_without_names(self):
+        real = self.served(STILL_LOGS="logs")
+        real.manage("make_user", "somebody")
+        code = "import logging; logging.getLogger('stillthread').error('broken %s', 7)"
+        real.manage("shell", "--verbosity", "0", "--command", code)
+        file = real.var / "logs" / "still.jsonl"
+        (line,) = [json.loads(line) for line in file.read_text("utf-8").splitlines()]
+        self.assertEqual((line["level"], line["from"], line["what"]), ("error", "stillthread", "broken 7"))
+        self.assertEqual(file.parent.stat().st_mode & 0o077, 0)
+
     def test_nothing_to_mend_before_it_is_deployed(self):
         real = Served(STILL_HTTPS="1", STILL_PROXY="127.0.0.1", STILL_HOSTS="still.example")
         self.addCleanup(real.close)

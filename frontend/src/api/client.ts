@@ -1,4 +1,5 @@
 import createClient from "openapi-fetch";
+import { noteReach } from "../lib/reach";
 import type { components, paths } from "./generated/schema";
 
 export type Schemas = components["schemas"];
@@ -28,6 +29,12 @@ function cookie(name: string): string {
 const PAGE = `${Date.now().toString(36)}-${Math.random().toString(36).slice(2)}`;
 let asked = 0;
 
+/** What a proxy says of a server behind it that is down; the server's own answers are JSON. */
+const GATEWAY = [502, 503, 504];
+
+/** Told to the page when the server no longer knows this device. */
+export const SIGNED_OUT = "signed-out";
+
 export const api = createClient<paths>({ baseUrl: window.location.origin, credentials: "same-origin" });
 
 api.use({
@@ -37,9 +44,16 @@ api.use({
     request.headers.set("X-Page", `${PAGE}.${asked}`);
     return request;
   },
+  onResponse({ response }) {
+    const down = GATEWAY.includes(response.status) && !response.headers.get("Content-Type")?.includes("json");
+    noteReach(!down);
+    if (down) throw new OfflineError("No answer from the server.");
+    if (response.status === 401) window.dispatchEvent(new Event(SIGNED_OUT));
+  },
   onError({ error }) {
     // Taken back by the page itself: that is no lack of signal.
     if (error instanceof DOMException && error.name === "AbortError") return undefined;
+    noteReach(false);
     return new OfflineError("No answer from the server.");
   },
 });

@@ -1,15 +1,14 @@
 /** The frame: name, tabs, the water in hand, and whether there is signal. */
 import { lazy, type ReactNode, Suspense, useEffect, useState } from "react";
 import { Link, useLocation, useSearch } from "wouter";
-import { useLeave, useReader } from "../lib/session";
+import { useReader } from "../lib/session";
 import { currentTheme, showTheme, type Theme } from "../lib/theme";
 import { useWater } from "../lib/waters";
-import { useOutbox } from "../offline/useOuting";
-import { Button } from "../ui/controls";
 import { fetchSheets } from "../ui/Sheet";
+import { Notices } from "./Notices";
 import { words } from "./strings";
 
-const Refused = lazy(() => import("./Refused"));
+const Leave = lazy(() => import("./Leave"));
 
 /** The food of a water belongs to the Water tab. */
 function here(tab: string, path: string): boolean {
@@ -78,67 +77,6 @@ function ThemeSelect() {
   );
 }
 
-function useOnline(): boolean {
-  const [online, setOnline] = useState(navigator.onLine);
-  useEffect(() => {
-    const update = () => setOnline(navigator.onLine);
-    window.addEventListener("online", update);
-    window.addEventListener("offline", update);
-    return () => {
-      window.removeEventListener("online", update);
-      window.removeEventListener("offline", update);
-    };
-  }, []);
-  return online;
-}
-
-/** True once something has been waiting for more than a moment. */
-function useLate(waiting: boolean): boolean {
-  const [late, setLate] = useState(false);
-  useEffect(() => {
-    if (!waiting) {
-      setLate(false);
-      return;
-    }
-    const timer = setTimeout(() => setLate(true), 2500);
-    return () => clearTimeout(timer);
-  }, [waiting]);
-  return late;
-}
-
-function SignalNotice() {
-  const online = useOnline();
-  const { box, entries } = useOutbox();
-  const [open, setOpen] = useState(false);
-  const refused = entries.filter((e) => e.refused);
-  const waiting = entries.length - refused.length;
-  const late = useLate(waiting > 0);
-  return (
-    <>
-      <div role="status" className="no-print">
-        {(!online || late) && (
-          <p className="bg-ink px-4 py-1.5 text-paper">
-            {!online && words.offline} {waiting > 0 && words.waiting(waiting)}
-          </p>
-        )}
-        {refused.length > 0 && (
-          <p className="flex items-center gap-3 border-b-2 border-warm px-4 py-1 text-warm">
-            {words.refused(refused.length)}
-            <Button look="quiet" onClick={() => setOpen(true)}>
-              {words.show}
-            </Button>
-          </p>
-        )}
-      </div>
-      {open && refused.length > 0 && (
-        <Suspense>
-          <Refused box={box} refused={refused} onClose={() => setOpen(false)} />
-        </Suspense>
-      )}
-    </>
-  );
-}
-
 /** Every page starts at its top: the clock must not open scrolled away. */
 function useTop() {
   const [pathname] = useLocation();
@@ -165,7 +103,6 @@ export function Shell({ children }: { children: ReactNode }) {
     const timer = setTimeout(fetchSheets, 1500);
     return () => clearTimeout(timer);
   }, []);
-  const leave = useLeave();
   return (
     <div className="flex min-h-dvh flex-col">
       <a
@@ -188,13 +125,13 @@ export function Shell({ children }: { children: ReactNode }) {
           <ThemeSelect />
           <span className="hidden items-center gap-1 wide:flex">
             <span className="text-soft">{name}</span>
-            <Button look="quiet" className="px-2" onClick={() => leave.mutate()}>
-              {words.leave}
-            </Button>
+            <Suspense>
+              <Leave look="quiet" className="px-2" />
+            </Suspense>
           </span>
         </div>
       </header>
-      <SignalNotice />
+      <Notices />
       <main id="page" tabIndex={-1} className="outline-none flex flex-1 flex-col pb-14 wide:pb-0">
         {children}
       </main>

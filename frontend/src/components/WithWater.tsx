@@ -15,11 +15,11 @@ interface Props {
 }
 
 export function WithWater({ planned = true, children }: Props) {
-  const { water, list, unknown, isPending, isError, error, refetch } = useWater();
+  const { water, list, unknown, isPending, isLoadingError, error, refetch } = useWater();
   const [search] = useSearchParams();
   const older = search.get("r");
   if (isPending) return <Loading what={words.fetchingWaters} />;
-  if (isError) return <Failed error={error} again={() => void refetch()} />;
+  if (isLoadingError) return <Failed error={error} again={() => void refetch()} />;
   if (list.length === 0) return <Redirect to="/start" replace />;
   if (!water || unknown) return <Empty page title={words.unknownWater} />;
   const page = children(water);
@@ -57,7 +57,7 @@ function OlderReading({ water, id, planned, children }: OlderProps) {
   });
   if (stored.isPending) return <Loading what={words.fetchingReading} />;
   if (stored.error instanceof ApiError) return <Empty page title={words.unknownReading} />;
-  if (stored.isError) return <Failed error={stored.error} again={() => void stored.refetch()} />;
+  if (stored.isLoadingError) return <Failed error={stored.error} again={() => void stored.refetch()} />;
   return (
     <ReadingProvider water={water} planned={planned} older={stored.data}>
       {children}

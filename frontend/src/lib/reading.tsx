@@ -2,6 +2,7 @@
 import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-query";
 import { createContext, type ReactNode, useContext, useEffect, useMemo, useRef, useState } from "react";
 import { ApiError, api, need, type Problem, type Schemas } from "../api/client";
+import { keepReady } from "../offline/ready";
 import { again } from "./again";
 import { type Compared, type Day, dayBody, useStoredDay } from "./day";
 import { carriedOver, type Draft, emptyDraft, type PlanBody, type ReadBefore, readDraft } from "./draft";
@@ -28,6 +29,8 @@ interface InHand {
   body: PlanBody;
   /** The plan for the reading, or the last good one while a reading needs mending. */
   plan: Schemas["PlanAnswer"] | undefined;
+  /** The plan of exactly this body, as it can be begun with. */
+  previewed: Schemas["PreviewOut"] | undefined;
   mending: boolean;
   planning: boolean;
   /** The newest stored reading is still being fetched; typing starts when it is here. */
@@ -153,8 +156,11 @@ export function ReadingProvider({ water, planned, older, children }: Props) {
   });
   const client = useQueryClient();
   useEffect(() => {
-    if (plan.isSuccess && !plan.isPlaceholderData) client.setQueryData(["last-plan", water.id], plan.data);
-  }, [plan.isSuccess, plan.isPlaceholderData, plan.data, client, water.id]);
+    if (!plan.isSuccess || plan.isPlaceholderData) return;
+    client.setQueryData(["last-plan", water.id], plan.data);
+    const at = new Date().toISOString();
+    void keepReady(water.id, { body: JSON.parse(key) as PlanBody, plan: plan.data, read: true, at });
+  }, [plan.isSuccess, plan.isPlaceholderData, plan.data, client, water.id, key]);
   const lastGood = client.getQueryData<Schemas["PlanAnswer"]>(["last-plan", water.id]);
   const fromServer = plan.error instanceof ApiError && plan.error.status === 422 ? plan.error.problems : [];
   const problems = [...read.problems, ...(readable ? fromServer : [])];
@@ -179,6 +185,7 @@ export function ReadingProvider({ water, planned, older, children }: Props) {
     rowPath: (row) => `reading.profile[${read.rowOf.indexOf(row)}]`,
     body,
     plan: plan.data ?? lastGood,
+    previewed: plan.isPlaceholderData ? undefined : plan.data,
     mending: problems.length > 0,
     planning: plan.isFetching || waiting || (readable && key !== text),
     fetching: waiting,

@@ -1,15 +1,48 @@
 /** Who is signed in, and in which units and words they read. */
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { type QueryClient, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { createContext, type ReactNode, useContext, useMemo } from "react";
-import { api, need, type Schemas } from "../api/client";
+import { api, need, OfflineError, type Schemas } from "../api/client";
+import { forgetAnswers } from "../offline/db";
 import { again, answered } from "./again";
+import { forget, load, save } from "./store";
 import { say, type Voice } from "./words";
 
 export type Settings = Schemas["SettingsIO"];
 export type Session = Schemas["SessionOut"];
 
+/** Who was signed in here last and has not signed out: without signal, or once the session has run out, it is still them. */
+const OWNER = "owner";
+
+export type Here = Session & {
+  /** The server does not know this device any more: what waits goes once the password is typed again. */
+  expired?: boolean;
+};
+
+async function whoIsHere(): Promise<Here> {
+  const owner = load<Session | null>(OWNER, null);
+  try {
+    const told = await need(api.GET("/api/session"));
+    if (told.name) save(OWNER, told);
+    else if (owner) return { ...owner, demo_available: told.demo_available, expired: true };
+    return told;
+  } catch (error) {
+    if (error instanceof OfflineError && owner) return owner;
+    throw error;
+  }
+}
+
 export function useSession() {
-  return useQuery({ queryKey: ["session"], queryFn: () => need(api.GET("/api/session")), staleTime: 60_000 });
+  return useQuery({ queryKey: ["session"], queryFn: whoIsHere, staleTime: 60_000 });
+}
+
+/** Nothing of one account is shown to another: what the device kept goes with it. */
+export async function anew(client: QueryClient, session: Session) {
+  const owner = load<Session | null>(OWNER, null);
+  if (owner?.name !== session.name) await forgetAnswers();
+  if (session.name) save(OWNER, session);
+  else forget(OWNER);
+  client.removeQueries({ predicate: (query) => query.queryKey[0] !== "session" });
+  answered<Here>(client, ["session"], session);
 }
 
 interface Reader {
@@ -67,9 +100,18 @@ export function useEnter() {
         ? need(api.POST("/api/session/sign-up", { body }))
         : need(api.POST("/api/session/reset", { body }));
     },
+    onSuccess: (session) => anew(client, session),
+  });
+}
+
+/** The same angler again, after the session has run out: the page stays as it is. */
+export function useReturn(name: string) {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: (password: string) => need(api.POST("/api/session/sign-in", { body: { name, password } })),
     onSuccess: (session) => {
-      client.removeQueries({ predicate: (query) => query.queryKey[0] !== "session" });
-      answered(client, ["session"], session);
+      answered<Here>(client, ["session"], session);
+      void again(client);
     },
   });
 }
@@ -78,10 +120,7 @@ export function useLeave() {
   const client = useQueryClient();
   return useMutation({
     mutationFn: () => need(api.POST("/api/session/sign-out")),
-    onSuccess: (session) => {
-      client.removeQueries({ predicate: (query) => query.queryKey[0] !== "session" });
-      answered(client, ["session"], session);
-    },
+    onSuccess: (session) => anew(client, session),
   });
 }
 
@@ -90,7 +129,7 @@ export function useSaveSettings() {
   return useMutation({
     mutationFn: (body: Settings) => need(api.PUT("/api/settings", { body })),
     onSuccess: (settings) => {
-      answered<Session>(client, ["session"], (old) => (old ? { ...old, settings } : old));
+      answered<Here>(client, ["session"], (old) => (old ? { ...old, settings } : old));
       void again(client, ["log"]);
     },
   });

@@ -110,7 +110,7 @@ export function boxText(value: number, digits = 2): string {
   return plain(value, digits);
 }
 
-const POINTS = ["N", "NE", "E", "SE", "S", "SW", "W", "NW"];
+export const POINTS = ["N", "NE", "E", "SE", "S", "SW", "W", "NW"];
 
 /** The nearest of the eight compass points to a bearing. */
 export function pointOf(degrees: number): string {

@@ -1,11 +1,17 @@
-/** Writes wait here until the server has them: kept on the device, sent in order, safe to send twice. */
-import { ApiError, api, need, type Problem, type Schemas } from "../api/client";
-import { load, save } from "../lib/store";
+/** Writes wait here until the server has them: kept on the device first, sent in order and many at once, safe to send twice. */
+import type { Problem, Schemas } from "../api/client";
+import { forget, load } from "../lib/store";
+import { askToPersist, db } from "./db";
 
 export type Write =
   | { kind: "outing"; outing: string; id: string; body: Schemas["OutingBody"] | null }
   | { kind: "spell"; outing: string; id: string; body: Schemas["SpellBody"] | null }
-  | { kind: "event"; outing: string; id: string; body: Schemas["EventBody"] | null };
+  | { kind: "event"; outing: string; id: string; body: Schemas["EventBody"] | null }
+  | { kind: "seen"; outing: string; id: string; body: Schemas["SeenBody"] | null }
+  | { kind: "turn"; outing: string; id: string; body: Turned }
+  | { kind: "plan"; outing: string; id: string; body: Schemas["PlanBody"] };
+
+type Turned = Omit<Schemas["TurnBody"], "reading_id">;
 
 export interface Entry {
   key: string;
@@ -14,63 +20,53 @@ export interface Entry {
   write: Write;
   /** The revision it was made on, as far as this device knows; the server refuses it where the row has moved on. */
   on?: number;
+  /** How often the server failed over it. */
+  tries?: number;
   refused?: Problem[];
   /** What the server has instead, where the row was changed elsewhere. */
   kept?: Record<string, unknown>;
+  /** Its place in the queue, once it is stored. */
+  seq?: number;
 }
 
-type Row = { revision: number };
+/** Why nothing is sent for now. */
+export type Held = "signed-out" | null;
+
 type Listener = () => void;
 const NO_ENTRIES: Entry[] = [];
+export const MOST_ROWS = 200;
+const AGAIN_MS = 15_000;
 
-function send({ write, on }: Entry): Promise<Row | undefined> {
-  const outing_id = write.outing;
-  const headers = on === undefined ? undefined : { "If-Match": `"${on}"` };
-  switch (write.kind) {
-    case "outing": {
-      const params = { path: { outing_id } };
-      return write.body
-        ? need(api.PUT("/api/outings/{outing_id}", { params, headers, body: write.body }))
-        : need(api.DELETE("/api/outings/{outing_id}", { params, headers }));
-    }
-    case "spell": {
-      const params = { path: { outing_id, spell_id: write.id } };
-      return write.body
-        ? need(api.PUT("/api/outings/{outing_id}/spells/{spell_id}", { params, headers, body: write.body }))
-        : need(api.DELETE("/api/outings/{outing_id}/spells/{spell_id}", { params, headers }));
-    }
-    case "event": {
-      const params = { path: { outing_id, event_id: write.id } };
-      return write.body
-        ? need(api.PUT("/api/outings/{outing_id}/events/{event_id}", { params, headers, body: write.body }))
-        : need(api.DELETE("/api/outings/{outing_id}/events/{event_id}", { params, headers }));
-    }
-  }
+/** What the part that sends may do with the queue. */
+export interface Hands {
+  all: () => Entry[];
+  change: (keys: Map<string, Entry | null>) => Promise<void>;
+  sent: (write: Write, revision?: number) => void;
+  hold: () => void;
+  /** How many rows go at once; told, it is set. */
+  most: (rows?: number) => number;
 }
 
 /** One angler's queue. A refused entry stays to be seen and does not hold up the rest. */
 export class Outbox {
-  private entries: Entry[];
+  private entries: Entry[] = [];
   private listeners = new Set<Listener>();
   private sending = false;
-  /** False when the device refuses to store: then memory is all there is. */
-  private kept = true;
+  private storing: Promise<void>;
+  private most = MOST_ROWS;
+  private readonly channel: BroadcastChannel | null;
+  /** True where the device would not store the last entry: then memory is all there is. */
+  full = false;
+  held: Held = null;
   onSent: (write: Write, revision?: number) => void = () => undefined;
 
   constructor(private readonly owner: string) {
-    this.entries = load<Entry[]>(this.storeKey, []);
+    this.channel = "BroadcastChannel" in window ? new BroadcastChannel(`outbox:${owner}`) : null;
+    this.storing = this.moveOver().then(() => this.read());
     window.addEventListener("online", () => void this.flush());
-    window.addEventListener("storage", (event) => {
-      if (event.key !== this.storeKey) return;
-      this.entries = load<Entry[]>(this.storeKey, []);
-      for (const listener of this.listeners) listener();
-    });
-    setInterval(() => this.waiting.length > 0 && void this.flush(), 15_000);
-    void this.flush();
-  }
-
-  private get storeKey(): string {
-    return `outbox:${this.owner}`;
+    this.channel?.addEventListener("message", () => void this.read());
+    setInterval(() => this.waiting.length > 0 && void this.flush(), AGAIN_MS);
+    void this.storing.then(() => this.flush());
   }
 
   private get waiting(): Entry[] {
@@ -84,64 +80,155 @@ export class Outbox {
     return () => this.listeners.delete(listener);
   };
 
-  /** Change the queue from what the device holds, so that two open pages do not lose each other's entries. */
-  private set(change: (entries: Entry[]) => Entry[]): void {
-    this.entries = change(this.kept ? load<Entry[]>(this.storeKey, []) : this.entries);
-    this.kept = save(this.storeKey, this.entries);
+  private show(entries: Entry[], others = true): void {
+    this.entries = entries;
     for (const listener of this.listeners) listener();
+    if (others) this.channel?.postMessage("changed");
   }
 
-  add(what: string, write: Write, on?: number): void {
-    this.set((entries) => [...entries, { key: crypto.randomUUID(), what, write, on }]);
-    void this.flush();
+  /** What an earlier version kept elsewhere moves over once. */
+  private async moveOver(): Promise<void> {
+    const old = load<Entry[]>(`outbox:${this.owner}`, []);
+    if (old.length === 0) return;
+    try {
+      const tx = (await db()).transaction("outbox", "readwrite", { durability: "strict" });
+      for (const entry of old) void tx.store.add({ ...entry, owner: this.owner });
+      await tx.done;
+      forget(`outbox:${this.owner}`);
+    } catch {
+      this.entries = old;
+    }
+  }
+
+  /** Read the queue from the device: another page may have changed it. */
+  private async read(): Promise<void> {
+    try {
+      const kept = await (await db()).getAllFromIndex("outbox", "owner", this.owner);
+      const mine = this.entries.filter((entry) => entry.seq === undefined);
+      this.show([...kept.map(({ owner: _owner, ...entry }) => entry), ...mine], false);
+    } catch {
+      // No store on this device: what was tapped here is in memory.
+    }
+  }
+
+  /** One after the other, so that what is stored keeps the order of the taps. */
+  private queue(act: () => Promise<void>): Promise<void> {
+    this.storing = this.storing.then(act, act);
+    return this.storing;
+  }
+
+  /** Resolves once the entry is stored, or the device has said that it cannot. */
+  add(what: string, write: Write, on?: number): Promise<void> {
+    const entry: Entry = { key: crypto.randomUUID(), what, write, on };
+    return this.queue(async () => {
+      try {
+        const tx = (await db()).transaction("outbox", "readwrite", { durability: "strict" });
+        const seq = await tx.store.add({ ...entry, owner: this.owner });
+        await tx.done;
+        entry.seq = seq;
+        if (this.entries.length === 0) askToPersist();
+        this.full = false;
+      } catch {
+        this.full = true;
+      }
+      this.show([...this.entries, entry]);
+      void this.flush();
+    });
+  }
+
+  private change(keys: Map<string, Entry | null>): Promise<void> {
+    return this.queue(async () => {
+      try {
+        const tx = (await db()).transaction("outbox", "readwrite", { durability: "strict" });
+        for (const entry of this.entries) {
+          const now = keys.get(entry.key);
+          if (now === undefined || entry.seq === undefined) continue;
+          void (now === null
+            ? tx.store.delete(entry.seq)
+            : tx.store.put({ ...now, seq: entry.seq, owner: this.owner }));
+        }
+        await tx.done;
+      } catch {
+        this.full = true;
+      }
+      this.show(
+        this.entries.flatMap((entry) => {
+          const now = keys.get(entry.key);
+          return now === undefined ? [entry] : now === null ? [] : [{ ...now, seq: entry.seq }];
+        }),
+      );
+    });
   }
 
   discard(key: string): void {
-    this.set((entries) => entries.filter((entry) => entry.key !== key));
+    void this.change(new Map([[key, null]]));
   }
 
   /** Send a refused entry again; one that met a newer version is then laid over it. */
   retry(key: string): void {
-    this.set((entries) =>
-      entries.map((entry) =>
-        entry.key === key
-          ? { ...entry, refused: undefined, kept: undefined, on: entry.kept ? undefined : entry.on }
-          : entry,
-      ),
+    const entry = this.entries.find((one) => one.key === key);
+    if (!entry) return;
+    const { refused: _refused, kept, ...rest } = entry;
+    void this.change(new Map([[key, { ...rest, tries: 0, on: kept ? undefined : entry.on }]])).then(() =>
+      this.flush(),
     );
+  }
+
+  /** Signed in again: what waited goes. */
+  resume(): void {
+    this.held = null;
+    this.show(this.entries);
     void this.flush();
   }
 
-  /** An entry has arrived: what waits behind it for the same row was made on what it has become; on nothing, if it went. */
-  private sent(entry: Entry, revision?: number): void {
-    const follows = (e: Entry) => e.write.id === entry.write.id && e.on === entry.on;
-    this.set((entries) =>
-      entries.filter((e) => e.key !== entry.key).map((e) => (follows(e) ? { ...e, on: revision } : e)),
-    );
+  /** The first writes in the queue; one made on a revision that an earlier one of them changes waits for the next round. */
+  private batch(): Entry[] {
+    const found: Entry[] = [];
+    const rows = new Set<string>();
+    for (const entry of this.waiting.slice(0, this.most)) {
+      if (entry.on !== undefined && rows.has(entry.write.id)) break;
+      rows.add(entry.write.id);
+      found.push(entry);
+    }
+    return found;
   }
 
   async flush(): Promise<void> {
-    if (this.sending) return;
+    await this.storing;
+    if (!navigator.locks) return this.flushHere();
+    // Of two pages of one angler one sends.
+    await navigator.locks.request(`outbox:${this.owner}`, { ifAvailable: true }, async (lock) => {
+      if (lock) await this.flushHere();
+    });
+  }
+
+  private async flushHere(): Promise<void> {
+    if (this.sending || this.held) return;
     this.sending = true;
     try {
-      for (let next = this.waiting[0]; next; next = this.waiting[0]) {
-        const entry = next;
-        try {
-          const row = await send(entry);
-          this.onSent(entry.write, row?.revision);
-          this.sent(entry, row?.revision);
-        } catch (error) {
-          const refused = error instanceof ApiError && [404, 409, 422].includes(error.status);
-          if (!refused) return; // No signal, signed out or a server in trouble: keep, and try again later.
-          this.set((entries) =>
-            entries.map((e) =>
-              e.key === entry.key ? { ...e, refused: error.problems, kept: error.kept } : e,
-            ),
-          );
-        }
-      }
+      if (this.waiting.length === 0) return;
+      const { sendBatch } = await import("./sending");
+      for (let batch = this.batch(); batch.length > 0; batch = this.batch())
+        if (!(await sendBatch(batch, this.hands))) return;
+    } catch {
+      // The part that sends cannot be fetched: later.
     } finally {
       this.sending = false;
     }
   }
+
+  /** What the sending part may do with the queue. */
+  private readonly hands: Hands = {
+    all: () => this.entries,
+    change: (keys: Map<string, Entry | null>) => this.change(keys),
+    sent: (write: Write, revision?: number) => this.onSent(write, revision),
+    hold: () => {
+      this.held = "signed-out";
+      this.show(this.entries);
+    },
+    most: (rows?: number) => {
+      if (rows !== undefined) this.most = rows;
+      return this.most;
+    },
+  };
 }

@@ -1,6 +1,7 @@
 /** An outing with a write laid over it, and the bodies to write. Plain functions, no page. */
 import type { Schemas } from "../api/client";
-import type { Write } from "./outbox";
+import { nowMs } from "../lib/clock";
+import type { Entry, Write } from "./outbox";
 
 export type Outing = Schemas["OutingOut"];
 export type Spell = Schemas["SpellOut"];
@@ -18,6 +19,7 @@ function put<T extends { id: string }>(rows: T[], row: Partial<T> & { id: string
 /** The revision of the row a write changes, as the server last told it; none of a row it does not have. */
 export function revisionOf(outing: Outing | undefined, write: Write): number | undefined {
   if (!outing) return undefined;
+  if (write.kind !== "outing" && write.kind !== "spell" && write.kind !== "event") return undefined;
   if (write.kind === "outing") return outing.revision || undefined;
   const rows: { id: string; revision: number }[] = write.kind === "spell" ? outing.spells : outing.events;
   return rows.find((row) => row.id === write.id)?.revision || undefined;
@@ -33,13 +35,21 @@ export function withWrite(outing: Outing, write: Write, revision?: number): Outi
     if (!body) return { ...outing, spells: outing.spells.filter((s) => s.id !== id) };
     return { ...outing, spells: put(outing.spells, { ...body, ...at, id }) };
   }
+  if (write.kind !== "event") return outing;
   const { id, body } = write;
   if (!body) return { ...outing, events: outing.events.filter((e) => e.id !== id) };
   return { ...outing, events: put(outing.events, { ...body, ...at, id }) };
 }
 
+/** An outing with everything laid over it that waits for it and was not refused. */
+export function laidOver(outing: Outing, entries: readonly Entry[]): Outing {
+  return entries
+    .filter((entry) => entry.write.outing === outing.id && !entry.refused)
+    .reduce((o, entry) => withWrite(o, entry.write), outing);
+}
+
 /** The stretch's last take, as long as nothing has ended it and a fish may still be on; the server says how long that is. */
-export function openTake(outing: Outing | undefined, spellId: string, now = Date.now()): Event | undefined {
+export function openTake(outing: Outing | undefined, spellId: string, now = nowMs()): Event | undefined {
   const takes = (outing?.events ?? [])
     .filter((e) => e.spell_id === spellId && TAKE_KINDS.includes(e.kind))
     .sort((a, b) => a.occurred_at.localeCompare(b.occurred_at));

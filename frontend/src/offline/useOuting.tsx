@@ -13,7 +13,8 @@ import { api, need } from "../api/client";
 import { again, answered } from "../lib/again";
 import { useReader } from "../lib/session";
 import { Outbox, type Write } from "./outbox";
-import { type Outing, revisionOf, withWrite } from "./overlay";
+import { laidOver, type Outing, revisionOf, withWrite } from "./overlay";
+import { keepAnswer } from "./persist";
 
 const boxes = new Map<string, Outbox>();
 const OutboxContext = createContext<Outbox | null>(null);
@@ -27,14 +28,22 @@ export function OutboxProvider({ children }: { children: ReactNode }) {
     return found;
   }, [name]);
   useEffect(() => {
+    const sent = new Set<string>();
+    let timer: ReturnType<typeof setTimeout> | undefined;
     box.onSent = (write, revision) => {
       answered<Outing>(client, ["outing", write.outing], (old) =>
         old ? withWrite(old, write, revision) : old,
       );
-      void again(client, ["log"], ["running"]);
+      sent.add(write.outing);
       // Rates and effort are the server's to compute: ask again once nothing more is waiting.
-      if (box.snapshot().length <= 1) setTimeout(() => void again(client, ["outing", write.outing]), 50);
+      clearTimeout(timer);
+      timer = setTimeout(() => {
+        if (box.snapshot().some((entry) => !entry.refused)) return;
+        void again(client, ["log"], ["running"], ...[...sent].map((id) => ["outing", id]));
+        sent.clear();
+      }, 80);
     };
+    return () => clearTimeout(timer);
   }, [box, client]);
   return <OutboxContext.Provider value={box}>{children}</OutboxContext.Provider>;
 }
@@ -48,18 +57,17 @@ export function useOutbox() {
 
 export function useOuting(id: string) {
   const { box, entries } = useOutbox();
+  const client = useQueryClient();
   const query = useQuery({
     queryKey: ["outing", id],
     queryFn: () => need(api.GET("/api/outings/{outing_id}", { params: { path: { outing_id: id } } })),
     retry: 1,
   });
-  const outing = useMemo(() => {
-    if (!query.data) return undefined;
-    return entries
-      .filter((entry) => entry.write.outing === id && !entry.refused)
-      .reduce((o, entry) => withWrite(o, entry.write), query.data);
-  }, [query.data, entries, id]);
-  const client = useQueryClient();
+  const outing = useMemo(() => query.data && laidOver(query.data, entries), [query.data, entries]);
+  // What is laid over it is kept with it, for a page that is opened in the dark.
+  useEffect(() => {
+    if (query.data) keepAnswer(client, ["outing", id]);
+  }, [query.data, client, id]);
   const write = useCallback(
     // What the server has now, not when the page offered the write: an undo is pressed later, on another page too.
     (what: string, w: Write) => box.add(what, w, revisionOf(client.getQueryData<Outing>(["outing", id]), w)),

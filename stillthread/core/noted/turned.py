@@ -9,7 +9,7 @@ from typing import Literal
 from stillthread.core.food.seen import Sighting
 from stillthread.core.noted.reading import Reading
 
-Turn = Literal["sun-out", "cloud-over", "wind-up", "wind-dropped", "coloured", "rise", "quiet"]
+Turn = Literal["sun-out", "cloud-over", "wind-up", "wind-dropped", "coloured", "rise", "quiet", "sample"]
 # What the words are taken to mean: an open and a closed sky [oktas], a fair and a light wind [m/s]. Common practice, figures ours.
 OPEN_SKY, CLOSED_SKY = 1, 8
 FAIR_WIND_M_S, LIGHT_WIND_M_S, MORE_M_S = 5.0, 1.0, 3.0
@@ -21,9 +21,11 @@ def turned(
 ) -> tuple[Reading, tuple[Sighting, ...]]:
     """Return the reading and sightings after a turn of the day; temperatures keep the hour `read_at` they were read.
 
-    A rise or a quiet spell takes the place of what was noted of rises before.
+    A rise or a quiet spell takes the place of what was noted of rises before; a throat sample changes neither.
     """
     kept = replace(reading, profile_at=reading.profile_at or (read_at if reading.profile else None))
+    if turn == "sample":
+        return kept, sightings
     if turn in ("sun-out", "cloud-over"):
         return replace(kept, cloud_oktas=OPEN_SKY if turn == "sun-out" else CLOSED_SKY), sightings
     if turn == "wind-up":

@@ -31,6 +31,7 @@ LONGEST_STEP_MIN = 5.0
 TRIED_MIN = (10.0, 25.0)
 AHEAD_MIN = 80.0
 STAY_WITHIN = 1.02
+ANOTHER_DEPTH_M = 0.5  # the same rig less far away than that is no other choice to show
 # What has just taken, or has only been begun, is not left for little.
 JUST_TAKEN_MIN, GIVEN_MIN, STAY_LONGER = 15.0, 10.0, 1.3
 NEARLY_ALL = 0.8  # of the time left: a change that costs more is not made
@@ -309,7 +310,8 @@ class Advisor:
         for n in order:
             one = self.candidates[at[n]]
             key = (one.place, one.rig, one.kinds, one.pace)
-            if key not in told or len(told) == 1:
+            deeper = len(shown) == 1 and abs(one.mean_m - self.candidates[at[shown[0]]].mean_m) >= ANOTHER_DEPTH_M
+            if key not in told or deeper:
                 told.add(key)
                 shown.append(n)
             if len(shown) == most:

@@ -22,6 +22,8 @@ from stillthread.core.vocabulary import Pace
 
 FIGHT_MIN = 2.5  # a fish takes the rod out of the water for so long: common practice, figure ours
 NEIGHBOUR_WEIGHT, OLD_WEIGHT = 0.5, 0.5
+# A partner's stretch that ended longer ago is no longer fished; a take longer ago calls nobody over: figures ours.
+GONE_AFTER_MIN, CALLS_OVER_MIN = 5.0, 30.0
 HappeningKind = Literal["take", "pluck", "follow", "weed", "bottom"]
 
 
@@ -126,7 +128,7 @@ class Laid:
             expected=doings.expected(),
         )
         self.standing: Candidate | None = None
-        self.partner: Candidate | None = None
+        self.partner: tuple[Candidate, Fished] | None = None
 
     def candidate(self, one: Fished) -> Candidate:
         """The candidate a stretch was fished with: the plan's where it names one, else what its numbers say."""
@@ -182,9 +184,28 @@ class Laid:
             self.advisor.observe(spell, time_passes=not one.partner)
             at, fighting = end, FIGHT_MIN if spell.takes else 0.0
         if one.partner:
-            self.partner = candidate
+            over = (self.so_far.now - one.began).total_seconds() / 60 - one.minutes
+            self.partner = (candidate, one) if over <= GONE_AFTER_MIN else None
         else:
             self.standing = candidate
+
+    def beside(self) -> tuple[Candidate | None, str]:
+        """What a partner is left to try, and what to say of it; one who has just taken calls the other over."""
+        if self.partner is None:
+            return None, ""
+        candidate, one = self.partner
+        minutes = (self.so_far.now - one.began).total_seconds() / 60
+        where = f"{candidate.mean_m:.1f} m at {candidate.place}"
+        takes = [h.minute for h in one.happened if h.kind == "take"]
+        if takes and minutes - max(takes) <= CALLS_OVER_MIN:
+            return (
+                None,
+                f"Your partner took at about {where} {minutes - max(takes):.0f} min ago: that counts as your own.",
+            )
+        return (
+            candidate,
+            f"Your partner has {where} in hand ({minutes:.0f} min, nothing yet): two rods search more apart.",
+        )
 
     def weight(self, one: Fished, minute: float) -> float:
         """How much a stretch says: less from before conditions changed."""
@@ -214,6 +235,28 @@ class Laid:
         self.advisor.observe(Spell(candidate, one.minutes, one.takes, weight=NEIGHBOUR_WEIGHT), time_passes=False)
 
 
+def _in_time(one: Fished) -> tuple[Instant, bool, float]:
+    return one.began, one.partner, one.minutes
+
+
+def laid_on(doings: Doings, so_far: SoFar, session_min: float) -> Laid:
+    """Return everything fished and seen so far laid on a plan's belief, in the order of time; a session lasts so long [min]."""
+    told = sorted(so_far.fished, key=_in_time)
+    gone = (so_far.now - told[0].began).total_seconds() / 60 if told else 0.0
+    left = so_far.minutes_left if so_far.minutes_left is not None else max(0.0, session_min - gone)
+    laid = Laid(doings, so_far, left + gone)
+    both = sorted(
+        [(one.began, 0, one) for one in told] + [(one.at, 1, one) for one in so_far.others], key=lambda x: x[:2]
+    )
+    for _, _, one in both:
+        if isinstance(one, Fished):
+            laid.lay(one)
+        else:
+            laid.lay_seen(one)
+    laid.advisor.minutes_left = left
+    return laid
+
+
 def advise(given: PlanInput, so_far: SoFar, paths: Paths = IN_MEMORY, plan: Plan | None = None) -> Advice:
     """Return what to do next on a day, from its plan and everything fished so far; the order of arrival does not matter.
 
@@ -225,20 +268,9 @@ def advise(given: PlanInput, so_far: SoFar, paths: Paths = IN_MEMORY, plan: Plan
     doings = Doings(plan, context)
     if not doings.all:
         return _stopped(plan, doings)
-    told = sorted(so_far.fished, key=lambda one: (one.began, one.partner, one.minutes))
-    gone = (so_far.now - told[0].began).total_seconds() / 60 if told else 0.0
-    left = so_far.minutes_left if so_far.minutes_left is not None else max(0.0, 60 * given.session_h - gone)
-    laid = Laid(doings, so_far, left + gone)
-    both = sorted(
-        [(one.began, 0, one) for one in told] + [(one.at, 1, one) for one in so_far.others], key=lambda x: x[:2]
-    )
-    for _, _, one in both:
-        if isinstance(one, Fished):
-            laid.lay(one)
-        else:
-            laid.lay_seen(one)
-    laid.advisor.minutes_left = left
-    return _advice(plan=plan, doings=doings, laid=laid, so_far=so_far, told=tuple(told))
+    laid = laid_on(doings, so_far, 60 * given.session_h)
+    told = tuple(sorted(so_far.fished, key=_in_time))
+    return _advice(plan=plan, doings=doings, laid=laid, so_far=so_far, told=told)
 
 
 def _stopped(plan: Plan, doings: Doings) -> Advice:
@@ -274,7 +306,8 @@ def _stopped(plan: Plan, doings: Doings) -> Advice:
 
 def _advice(plan: Plan, doings: Doings, laid: Laid, so_far: SoFar, told: tuple[Fished, ...]) -> Advice:
     advisor, standing = laid.advisor, laid.standing
-    steps = advisor.advise(standing, so_far.rigged, laid.partner)
+    partner, beside = laid.beside()
+    steps = advisor.advise(standing, so_far.rigged, partner)
     now = advisor.chance(standing) if standing is not None else 0.0
     mass = advisor.by_depth()
     place = standing.place if standing is not None else steps[0].candidate.place
@@ -290,7 +323,8 @@ def _advice(plan: Plan, doings: Doings, laid: Laid, so_far: SoFar, told: tuple[F
         band_m=_band(mass[doings.belief.places.index(place)], 0.8),
         plan_right=1.0 - advisor.uniform,
         next=tuple(
-            said(step=step, standing=standing, doings=doings, now=now, since=since, taken=taken) for step in steps
+            said(step=step, standing=standing, doings=doings, now=now, since=since, taken=taken, beside=beside)
+            for step in steps
         ),
         evidence=evidence(advisor.tried),
         tried=tried,

@@ -14,9 +14,11 @@ from stillthread.core.plan.model import Plan
 from stillthread.core.search.day import Fished, Laid, SoFar
 from stillthread.core.search.from_plan import Doings
 from stillthread.core.search.model import CELL_M
+from stillthread.core.search.words import in_words
 from stillthread.core.trout.belief import narrowest_run
 
 EVERY_MIN = 10.0  # a longer stretch is told in parts
+SAME_DEPTH_M = 0.5  # what was fished so near the depth advised was fished as advised
 
 
 @dataclass(frozen=True)
@@ -29,12 +31,27 @@ class Moment:
 
 
 @dataclass(frozen=True)
+class Chosen:
+    """What the advice was when something was chosen, or went on being fished, and whether that, or something as likely, was done.
+
+    `chance` and `chance_fished` are those of a take in the next ten minutes, by the advice and by what was fished.
+    """
+
+    at: Instant
+    advised: str
+    followed: bool
+    chance: float
+    chance_fished: float
+
+
+@dataclass(frozen=True)
 class OverDay:
-    """A place's belief through a day, its bed [m]; no moments where nothing could be believed."""
+    """A place's belief through a day, its bed [m], and the choices made; no moments where nothing could be believed."""
 
     place: str
     bed_m: float
     moments: tuple[Moment, ...]
+    chosen: tuple[Chosen, ...] = ()
 
 
 def _parts(one: Fished) -> list[Fished]:
@@ -64,11 +81,32 @@ def over_the_day(given: PlanInput, so_far: SoFar, paths: Paths = IN_MEMORY, plan
         minutes[one.place if one.place in beds else doings.belief.places[0]] += one.minutes
     place = max(minutes, key=lambda name: minutes[name])
     laid = Laid(doings, so_far, 60 * given.session_h)
-    moments = [_moment(laid, place, told[0].began)]
-    for part in (part for one in told for part in _parts(one)):
-        laid.lay(part)
-        moments.append(_moment(laid, place, part.began + timedelta(minutes=part.minutes)))
-    return OverDay(place, beds[place], tuple(moments))
+    moments, chosen = [_moment(laid, place, told[0].began)], list[Chosen]()
+    for one in told:
+        for n, part in enumerate(_parts(one)):
+            if not part.partner and laid.standing is not None:
+                chosen += _choice(laid, part, begins=n == 0, before=chosen[-1] if chosen else None)
+            laid.lay(part)
+            moments.append(_moment(laid, place, part.began + timedelta(minutes=part.minutes)))
+    return OverDay(place, beds[place], tuple(moments), tuple(chosen))
+
+
+def _choice(laid: Laid, part: Fished, begins: bool, before: Chosen | None) -> list[Chosen]:
+    """What was advised as a part of a stretch began: told where a stretch begins, and where the advice was left."""
+    fished = laid.candidate(part)
+    best = laid.advisor.advise(laid.standing)[0]
+    one = best.candidate
+    rig = one.place, one.rig, one.pace, one.kinds
+    near = abs(one.mean_m - fished.mean_m) <= SAME_DEPTH_M
+    chance = laid.advisor.chance(fished)
+    same = one.key == fished.key or (near and rig == (fished.place, fished.rig, fished.pace, fished.kinds))
+    followed = same or chance >= best.chance
+    if followed and not begins:
+        return []
+    words = in_words(best, laid.standing, laid.doings)
+    if not followed and not begins and before is not None and not before.followed:
+        return []  # the same advice still stands, or another that was left as well
+    return [Chosen(at=part.began, advised=words, followed=followed, chance=best.chance, chance_fished=chance)]
 
 
 def _moment(laid: Laid, place: str, at: Instant) -> Moment:

@@ -26,23 +26,29 @@ class Next:
     reasons: tuple[str, ...] = ()
 
 
-def said(step: Step, standing: Candidate | None, doings: Doings, now: float, since: float, taken: bool) -> Next:
-    """Return a step in words, with why; `now` is the chance going on as now, `since` the minutes since a take."""
+def said(
+    step: Step, standing: Candidate | None, doings: Doings, now: float, since: float, taken: bool, beside: str = ""
+) -> Next:
+    """Return a step in words, with why.
+
+    `now` is the chance going on as now, `since` the minutes since a take, `beside` what a partner's rod has to do with it.
+    """
     doing = doings.by_key.get(step.candidate.key)
     return Next(
         kind=step.kind,
-        words=_words(step, standing, doing, doings),
+        words=in_words(step, standing, doings),
         doing=doing,
         minutes=step.minutes,
         chance=step.chance,
         chance_now=now,
         cost_min=step.cost,
-        reasons=_why(step, now, since, taken),
+        reasons=_why(step, now, since, taken) + ((beside,) if beside else ()),
     )
 
 
-def _words(step: Step, standing: Candidate | None, doing: Doing | None, doings: Doings) -> str:
-    one = step.candidate
+def in_words(step: Step, standing: Candidate | None, doings: Doings) -> str:
+    """Return a step as one says it to another in the boat, from what is fished now."""
+    one, doing = step.candidate, doings.by_key.get(step.candidate.key)
     depth = f"{one.mean_m:.1f} m"
     flies = doing.flies[-1] if doing is not None else ", ".join(doings.food_word(kind) for kind in one.kinds)
     if step.kind == "stay":

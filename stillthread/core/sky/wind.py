@@ -3,8 +3,10 @@
 from __future__ import annotations
 
 import math
+from typing import Literal, get_args
 
-POINTS = ("N", "NE", "E", "SE", "S", "SW", "W", "NW")
+Point = Literal["N", "NE", "E", "SE", "S", "SW", "W", "NW"]
+POINTS: tuple[Point, ...] = get_args(Point)
 # Handbook limits for small boats [m/s], mean wind; common practice.
 THINK_AGAIN_M_S = 5.5
 STAY_ASHORE_M_S = 8.0

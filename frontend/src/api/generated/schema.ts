@@ -44,6 +44,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/account/mail": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Set Mail
+         * @description Note where a code for a new password goes.
+         */
+        post: operations["stillthread_accounts_api_set_mail"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/account/password": {
         parameters: {
             query?: never;
@@ -413,11 +433,71 @@ export interface paths {
         };
         /**
          * Read Log
-         * @description Return outings and rates, for all waters or one.
+         * @description Return outings and rates, for everything or what is asked for.
          */
         get: operations["stillthread_outings_api_read_log"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/log/answers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Answers
+         * @description Return effort, takes and their rate by any of what was noted, with the outings behind each.
+         */
+        get: operations["stillthread_outings_api_read_answers"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/log/compare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Compare
+         * @description Return two of anything against each other within outings, and what that says.
+         */
+        get: operations["stillthread_outings_api_compare"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/outings/rows": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Write Rows
+         * @description Write rows of outings in their order, each told for itself; the same rows sent again are the same.
+         */
+        post: operations["stillthread_plans_api_write_rows"];
         delete?: never;
         options?: never;
         head?: never;
@@ -536,6 +616,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/outings/{outing_id}/if-blank": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * If Blank
+         * @description Return what to do in an outing as long as nothing takes, worked out for a phone without signal.
+         */
+        get: operations["stillthread_plans_api_if_blank"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/outings/{outing_id}/next": {
         parameters: {
             query?: never;
@@ -604,6 +704,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/outings/{outing_id}/together": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Together
+         * @description Return how an outing is shared, and what the other angler has fished; null where it never was.
+         */
+        get: operations["stillthread_outings_api_read_together"];
+        /**
+         * Share
+         * @description Share an outing on the go by a code that lasts as long as its day; a second time it is the same code.
+         */
+        put: operations["stillthread_outings_api_share"];
+        post?: never;
+        /**
+         * End Together
+         * @description End sharing, or leave another's; what was fished until then stays in both pictures of the day.
+         */
+        delete: operations["stillthread_outings_api_end_together"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/outings/{outing_id}/together/partner": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Remove Partner
+         * @description Take the other angler out and return a new code.
+         */
+        delete: operations["stillthread_outings_api_remove_partner"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/outings/{outing_id}/turn": {
         parameters: {
             query?: never;
@@ -618,6 +766,26 @@ export interface paths {
          * @description Note how the day turned (sun, cloud, wind, colour, rises), and return what to do next.
          */
         post: operations["stillthread_plans_api_turn"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/if-blank": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * If Blank From
+         * @description Return what to do from each of a day's first set-ups as long as nothing takes.
+         */
+        post: operations["stillthread_plans_api_if_blank_from"];
         delete?: never;
         options?: never;
         head?: never;
@@ -806,6 +974,26 @@ export interface paths {
          * @description Step in as a demo angler.
          */
         post: operations["stillthread_accounts_api_sign_in_demo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/session/mail-code": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Mail Code
+         * @description Send a one-time code to an account's mail address, if it has one; the answer is the same either way.
+         */
+        post: operations["stillthread_accounts_api_mail_code"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1090,6 +1278,26 @@ export interface paths {
          * @description Return the countdown table of a rig, and trolling depths if asked for.
          */
         post: operations["stillthread_flybox_thread_api_table"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/together/join": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Join
+         * @description Fish beside another angler by their code: an outing of one's own, on one's own copy of the water.
+         */
+        post: operations["stillthread_outings_api_join"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1579,6 +1787,91 @@ export interface components {
             words: string;
         };
         /**
+         * AnswersOut
+         * @description The log by what was asked; `step_m` is how deep a step of depth is.
+         */
+        AnswersOut: {
+            /**
+             * By
+             * @enum {string}
+             */
+            by: "water" | "place" | "month" | "time" | "depth" | "surface" | "wind" | "method" | "line" | "pace" | "fly" | "prey" | "tone";
+            /** Groups */
+            groups: components["schemas"]["GroupOut"][];
+            /** Step M */
+            step_m: number;
+        };
+        /**
+         * AskedBy
+         * @description Sorted by what.
+         */
+        AskedBy: {
+            /**
+             * By
+             * @default depth
+             * @enum {string}
+             */
+            by: "water" | "place" | "month" | "time" | "depth" | "surface" | "wind" | "method" | "line" | "pace" | "fly" | "prey" | "tone";
+            /** Month */
+            month?: number | null;
+            /**
+             * Q
+             * @default
+             */
+            q: string;
+            /** Surface C */
+            surface_c?: number | null;
+            /** Water Id */
+            water_id?: string | null;
+            /**
+             * Wind
+             * @default
+             */
+            wind: ("N" | "NE" | "E" | "SE" | "S" | "SW" | "W" | "NW") | "";
+        };
+        /**
+         * AskedPair
+         * @description Two of what it is sorted by, by their keys, and what they are called.
+         */
+        AskedPair: {
+            /** A */
+            a: string;
+            /**
+             * A Name
+             * @default
+             */
+            a_name: string;
+            /** B */
+            b: string;
+            /**
+             * B Name
+             * @default
+             */
+            b_name: string;
+            /**
+             * By
+             * @default depth
+             * @enum {string}
+             */
+            by: "water" | "place" | "month" | "time" | "depth" | "surface" | "wind" | "method" | "line" | "pace" | "fly" | "prey" | "tone";
+            /** Month */
+            month?: number | null;
+            /**
+             * Q
+             * @default
+             */
+            q: string;
+            /** Surface C */
+            surface_c?: number | null;
+            /** Water Id */
+            water_id?: string | null;
+            /**
+             * Wind
+             * @default
+             */
+            wind: ("N" | "NE" | "E" | "SE" | "S" | "SW" | "W" | "NW") | "";
+        };
+        /**
          * Band
          * @description A run of depths holding a share of the belief.
          */
@@ -1644,6 +1937,61 @@ export interface components {
             chosen: string;
             /** Places */
             places: components["schemas"]["PlaceBeliefOut"][];
+        };
+        /**
+         * BesideOut
+         * @description A stretch the other angler of a shared outing has fished, and what came of it.
+         */
+        BesideOut: {
+            /** Count S */
+            count_s?: number | null;
+            /** Depth M */
+            depth_m?: number | null;
+            /** Ended At */
+            ended_at: string | null;
+            /**
+             * Flies
+             * @default []
+             */
+            flies: string[];
+            /** High M */
+            high_m?: number | null;
+            /**
+             * Line Title
+             * @default
+             */
+            line_title: string;
+            /** Low M */
+            low_m?: number | null;
+            /**
+             * Method
+             * @enum {string}
+             */
+            method: "dry" | "nymphs" | "float" | "sink-tip" | "intermediate" | "sinking" | "other";
+            /**
+             * Pace
+             * @default static
+             * @enum {string}
+             */
+            pace: "static" | "twitch" | "quarter-swing" | "slow-hand-twist" | "lift-drop" | "twist-stop" | "sink-pull" | "hand-twist" | "strip-pause" | "long-pull" | "roly-poly" | "drift";
+            /**
+             * Place
+             * @default
+             */
+            place: string;
+            /** Plucks */
+            plucks: number;
+            /** Set Up Index */
+            set_up_index?: number | null;
+            /**
+             * Started At
+             * Format: date-time
+             */
+            started_at: string;
+            /** Takes */
+            takes: number;
+            /** Title */
+            title: string;
         };
         /**
          * BinRowOut
@@ -1907,6 +2255,45 @@ export interface components {
              * @enum {string}
              */
             what: "bottom" | "cocked";
+        };
+        /**
+         * ChosenOut
+         * @description What the advice was when something was chosen or went on being fished, and whether that or as good was done.
+         */
+        ChosenOut: {
+            /** Advised */
+            advised: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Chance */
+            chance: number;
+            /** Chance Fished */
+            chance_fished: number;
+            /** Followed */
+            followed: boolean;
+        };
+        /**
+         * ComparedOut
+         * @description The rate of a over that of b within outings, its 95 % interval, and what it says.
+         */
+        ComparedOut: {
+            /** High */
+            high: number | null;
+            /** Low */
+            low: number | null;
+            /** More Hours */
+            more_hours: number | null;
+            /** Outings */
+            outings: number;
+            /** Ratio */
+            ratio: number | null;
+            /** Sentence */
+            sentence: string;
+            /** Sure */
+            sure: boolean;
         };
         /**
          * Contour
@@ -2835,6 +3222,19 @@ export interface components {
             source: string;
         };
         /**
+         * GroupOut
+         * @description Effort and takes of one of them, and the outings behind it.
+         */
+        GroupOut: {
+            /** Key */
+            key: string;
+            /** Landed */
+            landed: number;
+            /** Outings */
+            outings: string[];
+            takes: components["schemas"]["RateOut"];
+        };
+        /**
          * HandMade
          * @description A set-up put together by hand; line and flies by key, top dropper first, point last. What is left out is worked out.
          *
@@ -2914,6 +3314,47 @@ export interface components {
             wind_from_deg?: number | null;
             /** Wind M S */
             wind_m_s?: number | null;
+        };
+        /**
+         * IfBlankOut
+         * @description The phases ahead from what is fished now (no key), or from a set-up of the plan by its key.
+         */
+        IfBlankOut: {
+            /** Key */
+            key: string;
+            /** Phases */
+            phases: components["schemas"]["PhaseOut"][];
+        };
+        /**
+         * JoinBody
+         * @description A code told by the angler who shares, and the client's UUID for one's own outing.
+         */
+        JoinBody: {
+            /** Code */
+            code: string;
+            /**
+             * Outing Id
+             * Format: uuid
+             */
+            outing_id: string;
+        };
+        /**
+         * JoinedOut
+         * @description One's own outing beside the other's: it may be one that was on the go.
+         */
+        JoinedOut: {
+            /** Name */
+            name: string;
+            /**
+             * Outing Id
+             * Format: uuid
+             */
+            outing_id: string;
+            /**
+             * Water Id
+             * Format: uuid
+             */
+            water_id: string;
         };
         /**
          * KeyedOut
@@ -3238,6 +3679,28 @@ export interface components {
             wild: boolean;
         };
         /**
+         * LogFilter
+         * @description Which outings: of a water, a month, near a surface temperature [°C], a wind; with words in what was noted.
+         */
+        LogFilter: {
+            /** Month */
+            month?: number | null;
+            /**
+             * Q
+             * @default
+             */
+            q: string;
+            /** Surface C */
+            surface_c?: number | null;
+            /** Water Id */
+            water_id?: string | null;
+            /**
+             * Wind
+             * @default
+             */
+            wind: ("N" | "NE" | "E" | "SE" | "S" | "SW" | "W" | "NW") | "";
+        };
+        /**
          * LogOut
          * @description What the log says over all outings asked for.
          */
@@ -3250,6 +3713,16 @@ export interface components {
             /** Outings */
             outings: components["schemas"]["OutingSummary"][];
             takes_rate: components["schemas"]["RateOut"];
+        };
+        /**
+         * MailIn
+         * @description Where a code for a new password is sent to; empty takes it away.
+         */
+        MailIn: {
+            /** Mail */
+            mail: string;
+            /** Password */
+            password: string;
         };
         /**
          * MapFileOut
@@ -3406,6 +3879,14 @@ export interface components {
             without: number;
         };
         /**
+         * NameIn
+         * @description A sign-in name.
+         */
+        NameIn: {
+            /** Name */
+            name: string;
+        };
+        /**
          * NewAccountIn
          * @description Name and password of a new account, with a code where accounts are by invitation.
          */
@@ -3540,6 +4021,11 @@ export interface components {
              * @description how each set-up of the plan is begun, in their order
              */
             starts: components["schemas"]["SpellHow"][];
+            /**
+             * Surface C
+             * @description read on its day; null where it was not
+             */
+            surface_c?: number | null;
             /** Takes */
             takes: number;
             takes_rate: components["schemas"]["RateOut"];
@@ -3552,6 +4038,14 @@ export interface components {
             water_id: string;
             /** Water Name */
             water_name: string;
+            /**
+             * Wind
+             * @description where the wind came from, of eight points; empty where it was not read
+             * @default
+             */
+            wind: string;
+            /** Wind M S */
+            wind_m_s?: number | null;
         };
         /**
          * OutingSummary
@@ -3580,6 +4074,11 @@ export interface components {
              * Format: date-time
              */
             started_at: string;
+            /**
+             * Surface C
+             * @description read on its day; null where it was not
+             */
+            surface_c?: number | null;
             /** Takes */
             takes: number;
             /** Time Zone */
@@ -3591,6 +4090,14 @@ export interface components {
             water_id: string;
             /** Water Name */
             water_name: string;
+            /**
+             * Wind
+             * @description where the wind came from, of eight points; empty where it was not read
+             * @default
+             */
+            wind: string;
+            /** Wind M S */
+            wind_m_s?: number | null;
         };
         /**
          * OutlineBody
@@ -3615,6 +4122,11 @@ export interface components {
              * @default 0.2
              */
             cell_m: number;
+            /**
+             * Chosen
+             * @default []
+             */
+            chosen: components["schemas"]["ChosenOut"][];
             /** Moments */
             moments: components["schemas"]["MomentOut"][];
             /** Place */
@@ -3706,6 +4218,32 @@ export interface components {
              * @enum {string}
              */
             weight: "buoyant" | "unweighted" | "weighted";
+        };
+        /**
+         * PhaseOut
+         * @description Something fished, how long without a take and after one, and what to do then.
+         */
+        PhaseOut: {
+            /** After Take Min */
+            after_take_min: number;
+            /** Count S */
+            count_s: number | null;
+            /** Flies */
+            flies: string[];
+            /** Float Hang M */
+            float_hang_m: number | null;
+            /** Minutes */
+            minutes: number;
+            next: components["schemas"]["StepOut"] | null;
+            /** Pace */
+            pace: string;
+            /** Place */
+            place: string;
+            /**
+             * Set Up
+             * @description key of the plan's set-up; null for what the plan does not know
+             */
+            set_up: string | null;
         };
         /**
          * PieceDoc
@@ -4003,6 +4541,47 @@ export interface components {
              * @description degrees Celsius; -1 to 40 is accepted for water
              */
             temperature_c: number;
+        };
+        /**
+         * PreviewOut
+         * @description A plan that is not kept, and how each of its set-ups is begun, in their order.
+         */
+        PreviewOut: {
+            belief: components["schemas"]["BeliefOut"];
+            /** Cautions */
+            cautions: components["schemas"]["Caution"][];
+            /**
+             * Changed
+             * @description what is another than in the plan it is compared with
+             */
+            changed?: string[] | null;
+            /** Guessed */
+            guessed: string[];
+            /**
+             * Longest Fight S
+             * @description a fish landed or lost this soon after a take is that take
+             */
+            longest_fight_s: number;
+            /**
+             * Moved By
+             * @description what was read otherwise, and what moved the depth
+             * @default []
+             */
+            moved_by: string[];
+            pair?: components["schemas"]["Pair"] | null;
+            /** Ruled Out */
+            ruled_out: components["schemas"]["RuledOut"][];
+            /** Set Ups */
+            set_ups: components["schemas"]["SetUpOut"][];
+            /** Starts */
+            starts: components["schemas"]["SpellHow"][];
+            /**
+             * Version
+             * @default 1
+             * @constant
+             */
+            version: 1;
+            water: components["schemas"]["WaterMeaning"];
         };
         /**
          * PreyEntryOut
@@ -4510,6 +5089,84 @@ export interface components {
             name: string;
         };
         /**
+         * RowDoneOut
+         * @description What became of one write: its status as if it had come alone, the row's revision, or why not and what is kept.
+         */
+        RowDoneOut: {
+            /**
+             * Errors
+             * @default []
+             */
+            errors: components["schemas"]["ProblemOut"][];
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Kept */
+            kept?: {
+                [key: string]: unknown;
+            } | null;
+            /** Revision */
+            revision?: number | null;
+            /** Status */
+            status: number;
+        };
+        /**
+         * RowIn
+         * @description One write: a row of an outing under the client's UUID, or its deletion where there is no body.
+         *
+         *     A plan is the day it was made for; it is made again, kept, and laid into the outing unless that has one already.
+         */
+        RowIn: {
+            /** Body */
+            body: {
+                [key: string]: unknown;
+            } | null;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "outing" | "spell" | "event" | "seen" | "plan" | "turn";
+            /**
+             * On
+             * @description the revision the write was made on, where the device knows one
+             */
+            on?: number | null;
+            /**
+             * Outing
+             * Format: uuid
+             */
+            outing: string;
+        };
+        /**
+         * RowsIn
+         * @description Writes in the order they were made; `version` is that of their bodies, today's or the one before.
+         */
+        RowsIn: {
+            /** Rows */
+            rows: components["schemas"]["RowIn"][];
+            /**
+             * Version
+             * @default 2
+             * @enum {integer}
+             */
+            version: 1 | 2;
+        };
+        /**
+         * RowsOut
+         * @description What became of each write, in their order.
+         */
+        RowsOut: {
+            /** Rows */
+            rows: components["schemas"]["RowDoneOut"][];
+        };
+        /**
          * RuledOut
          * @description Something not offered and why; `kind` is rule, kit, depth, landing, warmth or not-computed.
          *
@@ -4848,6 +5505,18 @@ export interface components {
             demo: boolean;
             /** Demo Available */
             demo_available: boolean;
+            /**
+             * Mail
+             * @description where to, as far as it was told
+             * @default
+             */
+            mail: string;
+            /**
+             * Mails
+             * @description whether this server sends a code to who forgot a password
+             * @default false
+             */
+            mails: boolean;
             /** Name */
             name: string | null;
             settings: components["schemas"]["SettingsIO"] | null;
@@ -5913,6 +6582,45 @@ export interface components {
             submerged_g: number;
         };
         /**
+         * TogetherOut
+         * @description How an outing is shared: its code while somebody can join, the other angler, and what that one has fished.
+         */
+        TogetherOut: {
+            /**
+             * Code
+             * @description empty where it is another's outing, or no longer open
+             * @default
+             */
+            code: string;
+            /** Ended At */
+            ended_at: string | null;
+            /**
+             * Ends At
+             * Format: date-time
+             */
+            ends_at: string;
+            /** Joined At */
+            joined_at: string | null;
+            /**
+             * Name
+             * @description the other angler; empty where nobody has joined
+             * @default
+             */
+            name: string;
+            /**
+             * Open
+             * @description whether the two still see what is new of each other
+             */
+            open: boolean;
+            /**
+             * Own
+             * @description whether it is the reader who shares it
+             */
+            own: boolean;
+            /** Spells */
+            spells: components["schemas"]["BesideOut"][];
+        };
+        /**
          * TouchOut
          * @description The first touch of the bed.
          */
@@ -5964,19 +6672,25 @@ export interface components {
         };
         /**
          * TurnBody
-         * @description How the day turned, as a reading under the client's UUID.
+         * @description How the day turned, as a reading under the client's UUID; the fish's throat with a turn that is a sample.
          */
         TurnBody: {
+            /**
+             * At
+             * @description when it turned; left out, now
+             */
+            at?: string | null;
             /**
              * Reading Id
              * Format: uuid
              */
             reading_id: string;
+            sample?: components["schemas"]["ThroatSample"] | null;
             /**
              * Turn
              * @enum {string}
              */
-            turn: "sun-out" | "cloud-over" | "wind-up" | "wind-dropped" | "coloured" | "rise" | "quiet";
+            turn: "sun-out" | "cloud-over" | "wind-up" | "wind-dropped" | "coloured" | "rise" | "quiet" | "sample";
         };
         /**
          * WaterBody
@@ -6382,6 +7096,84 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DeviceOut"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+        };
+    };
+    stillthread_accounts_api_set_mail: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MailIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionOut"];
                 };
             };
             /** @description Bad Request */
@@ -8171,6 +8963,10 @@ export interface operations {
         parameters: {
             query?: {
                 water_id?: string | null;
+                month?: number | null;
+                surface_c?: number | null;
+                wind?: ("N" | "NE" | "E" | "SE" | "S" | "SW" | "W" | "NW") | "";
+                q?: string;
             };
             header?: never;
             path?: never;
@@ -8185,6 +8981,250 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LogOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+        };
+    };
+    stillthread_outings_api_read_answers: {
+        parameters: {
+            query?: {
+                water_id?: string | null;
+                month?: number | null;
+                surface_c?: number | null;
+                wind?: ("N" | "NE" | "E" | "SE" | "S" | "SW" | "W" | "NW") | "";
+                q?: string;
+                by?: "water" | "place" | "month" | "time" | "depth" | "surface" | "wind" | "method" | "line" | "pace" | "fly" | "prey" | "tone";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AnswersOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+        };
+    };
+    stillthread_outings_api_compare: {
+        parameters: {
+            query: {
+                water_id?: string | null;
+                month?: number | null;
+                surface_c?: number | null;
+                wind?: ("N" | "NE" | "E" | "SE" | "S" | "SW" | "W" | "NW") | "";
+                q?: string;
+                by?: "water" | "place" | "month" | "time" | "depth" | "surface" | "wind" | "method" | "line" | "pace" | "fly" | "prey" | "tone";
+                a: string;
+                b: string;
+                a_name?: string;
+                b_name?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ComparedOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+        };
+    };
+    stillthread_plans_api_write_rows: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RowsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RowsOut"];
                 };
             };
             /** @description Bad Request */
@@ -8891,6 +9931,84 @@ export interface operations {
             };
         };
     };
+    stillthread_plans_api_if_blank: {
+        parameters: {
+            query?: {
+                hours?: number;
+            };
+            header?: never;
+            path: {
+                outing_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["IfBlankOut"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+        };
+    };
     stillthread_plans_api_what_next: {
         parameters: {
             query?: {
@@ -9317,6 +10435,308 @@ export interface operations {
             };
         };
     };
+    stillthread_outings_api_read_together: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                outing_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TogetherOut"] | null;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+        };
+    };
+    stillthread_outings_api_share: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                outing_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TogetherOut"] | null;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+        };
+    };
+    stillthread_outings_api_end_together: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                outing_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+        };
+    };
+    stillthread_outings_api_remove_partner: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                outing_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TogetherOut"] | null;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+        };
+    };
     stillthread_plans_api_turn: {
         parameters: {
             query?: never;
@@ -9397,6 +10817,84 @@ export interface operations {
             };
         };
     };
+    stillthread_plans_api_if_blank_from: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["IfBlankOut"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+        };
+    };
     stillthread_plans_api_preview: {
         parameters: {
             query?: never;
@@ -9416,7 +10914,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PlanAnswer"];
+                    "application/json": components["schemas"]["PreviewOut"];
                 };
             };
             /** @description Bad Request */
@@ -10199,6 +11697,82 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["SessionOut"];
                 };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+        };
+    };
+    stillthread_accounts_api_mail_code: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NameIn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Bad Request */
             400: {
@@ -11358,6 +12932,84 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TableAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+        };
+    };
+    stillthread_outings_api_join: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JoinBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JoinedOut"];
                 };
             };
             /** @description Bad Request */

@@ -3,12 +3,12 @@ import { type FormEvent, useState } from "react";
 import { Link } from "wouter";
 import { ApiError } from "../../api/client";
 import { Failed, Loading } from "../../components/states";
-import { useReader } from "../../lib/session";
+import { useReader, useSession } from "../../lib/session";
 import { dayAndClock } from "../../lib/time";
 import { Button, Field, TextBox } from "../../ui/controls";
 import { useDone } from "../../ui/UndoBar";
 import { words } from "./strings";
-import { useChangePassword, useDevices, useEnd } from "./useAccount";
+import { useChangePassword, useDevices, useEnd, useSetMail } from "./useAccount";
 
 const HERE = Intl.DateTimeFormat().resolvedOptions().timeZone;
 
@@ -56,7 +56,7 @@ function Devices() {
   const devices = useDevices();
   const out = useEnd("everywhere");
   if (devices.isPending) return <Loading what={words.opening} />;
-  if (devices.isError) return <Failed error={devices.error} again={() => void devices.refetch()} />;
+  if (devices.isLoadingError) return <Failed error={devices.error} again={() => void devices.refetch()} />;
   return (
     <section>
       <h2>{words.devices}</h2>
@@ -118,6 +118,54 @@ function NewPassword() {
   );
 }
 
+/** Where a code goes if the password is forgotten; only where this server sends mail. */
+function Mail() {
+  const session = useSession().data;
+  const [mail, setMail] = useState(session?.mail ?? "");
+  const [password, setPassword] = useState("");
+  const keep = useSetMail();
+  const done = useDone();
+  if (!session?.mails) return null;
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    keep.mutate(
+      { mail, password },
+      {
+        onSuccess: () => {
+          setPassword("");
+          done({ text: words.mailKept });
+        },
+      },
+    );
+  };
+  return (
+    <form onSubmit={submit} className="space-y-3" noValidate>
+      <h2>{words.mailTitle}</h2>
+      <Field label={words.mail} hint={words.mailHint} problem={problemAt(keep.error, "mail")}>
+        {(p) => (
+          <TextBox
+            {...p}
+            type="email"
+            autoComplete="email"
+            value={mail}
+            onChange={(e) => setMail(e.target.value)}
+          />
+        )}
+      </Field>
+      <Secret
+        label={words.proof}
+        value={password}
+        onChange={setPassword}
+        problem={problemAt(keep.error, "password")}
+      />
+      <Rest error={keep.error} fields={["mail", "password"]} />
+      <Button type="submit" disabled={keep.isPending || !password}>
+        {words.mailKeep}
+      </Button>
+    </form>
+  );
+}
+
 function TheEnd() {
   const [password, setPassword] = useState("");
   const end = useEnd({ password });
@@ -152,6 +200,7 @@ export default function AccountPage() {
       </header>
       <Devices />
       <NewPassword />
+      <Mail />
       <TheEnd />
     </div>
   );

@@ -14,6 +14,11 @@ export const words = {
   freshHint: "Ten characters or more, not a common word, without your name",
   change: "Change the password",
   changed: "Changed. Every other device is signed out.",
+  mailTitle: "If you forget it",
+  mail: "Mail address",
+  mailHint: "A code for a new password goes there, nothing else. Leave it empty for none.",
+  mailKeep: "Keep the address",
+  mailKept: "Kept.",
   gone: "Delete the account",
   goneAbout:
     "Waters, kit, plans and the whole log go with it, at once and for good. Nobody can bring them back.",

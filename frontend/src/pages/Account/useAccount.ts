@@ -2,6 +2,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { api, need, type Schemas } from "../../api/client";
 import { again, answered } from "../../lib/again";
+import { anew } from "../../lib/session";
 
 export function useDevices() {
   return useQuery({ queryKey: ["devices"], queryFn: () => need(api.GET("/api/account/devices")) });
@@ -15,6 +16,14 @@ export function useChangePassword() {
   });
 }
 
+export function useSetMail() {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: (body: Schemas["MailIn"]) => need(api.POST("/api/account/mail", { body })),
+    onSuccess: (session) => answered(client, ["session"], session),
+  });
+}
+
 /** What ends with nobody signed in: every session, or the account with all that is in it. */
 export function useEnd(how: { password: string } | "everywhere") {
   const client = useQueryClient();
@@ -23,9 +32,6 @@ export function useEnd(how: { password: string } | "everywhere") {
       how === "everywhere"
         ? need(api.POST("/api/account/sign-out-everywhere"))
         : need(api.POST("/api/account/delete", { body: how })),
-    onSuccess: (session) => {
-      client.removeQueries({ predicate: (query) => query.queryKey[0] !== "session" });
-      answered(client, ["session"], session);
-    },
+    onSuccess: (session) => anew(client, session),
   });
 }

@@ -2,13 +2,14 @@
 import { useEffect, useState } from "react";
 import type { Schemas } from "../../api/client";
 import { useColumn } from "../../column/scale";
+import { nowMs } from "../../lib/clock";
 import { bottomAt, type DepthNow, depthAt } from "../../lib/counted";
 import { useReader } from "../../lib/session";
-import { load, save } from "../../lib/store";
 import { secondsText } from "../../lib/time";
 import { bandText, depthText } from "../../lib/units";
 import type { Spell } from "../../offline/overlay";
 import { Button } from "../../ui/controls";
+import { loud, setLoud, useSignal } from "./signal";
 import { words } from "./strings";
 
 /** Seconds since the cast, four times a second while it runs; null when no cast is out. */
@@ -19,7 +20,7 @@ export function useElapsed(castAt: number | null): number | null {
     const timer = setInterval(() => tick((n) => n + 1), 200);
     return () => clearInterval(timer);
   }, [castAt]);
-  return castAt === null ? null : Math.max(0, (Date.now() - castAt) / 1000);
+  return castAt === null ? null : Math.max(0, (nowMs() - castAt) / 1000);
 }
 
 /** Hold the screen awake while a cast is out, where the phone allows it. */
@@ -34,34 +35,6 @@ export function useAwake(on: boolean) {
       () => undefined,
     );
     return () => void lock?.release();
-  }, [on]);
-}
-
-/** Two tones for the depth reached, three low ones for the bottom; silent where sound is off or not allowed. */
-function sound(tones: number[]) {
-  try {
-    const audio = new AudioContext();
-    tones.forEach((hertz, i) => {
-      const tone = audio.createOscillator();
-      const volume = audio.createGain();
-      tone.frequency.value = hertz;
-      volume.gain.value = 0.25;
-      tone.connect(volume).connect(audio.destination);
-      tone.start(audio.currentTime + i * 0.22);
-      tone.stop(audio.currentTime + i * 0.22 + 0.16);
-    });
-    setTimeout(() => void audio.close(), 1500);
-  } catch {
-    // No sound on this device: the words and the buzz say it too.
-  }
-}
-
-function useSignal(on: boolean, buzz: number[], tones: number[], loud: boolean) {
-  // biome-ignore lint/correctness/useExhaustiveDependencies: said once, when it happens
-  useEffect(() => {
-    if (!on) return;
-    navigator.vibrate?.(buzz);
-    if (loud) sound(tones);
   }, [on]);
 }
 
@@ -121,16 +94,16 @@ function Ahead({ setUp }: { setUp: Schemas["SetUpOut"] }) {
 }
 
 export function Clock({ setUp, spell, elapsed, onCast }: Props) {
-  const [loud, setLoud] = useState(() => load("sound", true));
+  const [heard, setHeard] = useState(loud);
   const count = spell.count_s ?? null;
   const at = nowDepth(setUp, spell, elapsed);
   const reached = count !== null && elapsed !== null && elapsed >= count;
   const touching = elapsed !== null && at.touching;
-  useSignal(reached, [200, 100, 200], [880, 1175], loud);
-  useSignal(touching, [500, 120, 500, 120, 500], [220, 220, 220], loud);
+  useSignal(reached, "deep");
+  useSignal(touching, "bottom");
   const hush = () => {
-    setLoud(!loud);
-    save("sound", !loud);
+    setHeard(!heard);
+    setLoud(!heard);
   };
   return (
     <section aria-label={words.countdown} className="space-y-1">
@@ -146,10 +119,10 @@ export function Clock({ setUp, spell, elapsed, onCast }: Props) {
           </p>
           <button
             type="button"
-            aria-pressed={loud}
-            aria-label={loud ? words.soundOn : words.soundOff}
+            aria-pressed={heard}
+            aria-label={heard ? words.soundOn : words.soundOff}
             onClick={hush}
-            className={`ml-auto size-11 shrink-0 rounded-md border-2 border-edge text-xl ${loud ? "" : "line-through opacity-70"}`}
+            className={`ml-auto size-11 shrink-0 rounded-md border-2 border-edge text-xl ${heard ? "" : "line-through opacity-70"}`}
           >
             ♪
           </button>

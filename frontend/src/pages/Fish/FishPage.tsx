@@ -5,8 +5,10 @@ import { Column } from "../../column/Column";
 import { TakesLayer } from "../../column/EffortLayer";
 import { BeliefLayer } from "../../column/layers";
 import { Empty, Failed, Loading } from "../../components/states";
+import { nowMs } from "../../lib/clock";
 import { chosenBelief } from "../../lib/cord";
 import { atCount, depthAt, spellCount } from "../../lib/counted";
+import { useReach } from "../../lib/reach";
 import { useRunning } from "../../lib/running";
 import { useReader } from "../../lib/session";
 import { clockText, hoursText, isToday } from "../../lib/time";
@@ -15,17 +17,21 @@ import { type Outing, openTake, type Spell, TAKE_KINDS } from "../../offline/ove
 import { Button } from "../../ui/controls";
 import { useDone } from "../../ui/UndoBar";
 import { Clock, FlyLayer, nowDepth, useAwake, useElapsed } from "./Clock";
-import { RigNote } from "./RigNote";
 import { words } from "./strings";
 import { useAhead } from "./useAhead";
 import { type Kind, useFishing } from "./useFishing";
-import { liveBelief, spellOf, useNext } from "./useNext";
+import { liveBelief, type Step, spellOf, useNext } from "./useNext";
 
 const ChangeSheet = lazy(() => import("./ChangeSheet"));
 const TurnSheet = lazy(() => import("./TurnSheet"));
+const TogetherSheet = lazy(() => import("./TogetherSheet"));
+const RigNote = lazy(() => import("./RigNote"));
+const DarkNext = lazy(() => import("./DarkNext"));
 const NextStrip = lazy(() => import("./NextStrip"));
 const Ready = lazy(() => import("./Ready"));
 const FishSheet = lazy(() => import("./FishSheet"));
+const Join = lazy(() => import("./Join"));
+const Beside = lazy(() => import("./Together"));
 const KINDS: Kind[] = ["take", "landed", "pluck", "lost", "follow", "weed", "bottom", "blank"];
 
 export default function FishPage() {
@@ -37,7 +43,7 @@ export default function FishPage() {
 function FindOuting() {
   const found = useRunning();
   if (found.isPending) return <Loading what={words.looking} />;
-  if (found.isError) return <Failed error={found.error} again={() => void found.refetch()} />;
+  if (found.isLoadingError) return <Failed error={found.error} again={() => void found.refetch()} />;
   const open = found.running?.outing;
   if (open) return <Redirect to={`/fish/${open.id}?w=${open.water_id}`} replace />;
   return (
@@ -52,6 +58,9 @@ function FindOuting() {
       >
         {words.toPlan}
       </Link>
+      <Suspense>
+        <Join />
+      </Suspense>
     </Empty>
   );
 }
@@ -60,9 +69,25 @@ function OnTheWater({ id }: { id: string }) {
   const fishing = useFishing(id);
   const { outing, spell } = fishing;
   if (fishing.isPending) return <Loading what={words.opening} />;
-  if (fishing.error instanceof ApiError && fishing.error.status === 404)
+  if (!outing && fishing.error instanceof ApiError && fishing.error.status === 404)
     return <Empty page title={words.missing} />;
   if (!outing) return <Failed error={fishing.error} again={() => void fishing.refetch()} />;
+  if (!outing.ended_at && !spell) {
+    return (
+      <Empty page title={words.startHere}>
+        <Suspense>
+          <Beside outing={outing} />
+          <Ready into={outing.id} />
+        </Suspense>
+        <p>
+          <Link to={`/plan?w=${outing.water_id}`}>{words.toPlan}</Link>
+        </p>
+        <Button look="danger" onClick={() => fishing.close(words.stop)}>
+          {words.stop}
+        </Button>
+      </Empty>
+    );
+  }
   if (outing.ended_at || !spell) {
     return (
       <Empty page title={words.over}>
@@ -85,7 +110,7 @@ function useMinutes(outing: Outing, spell: Spell) {
     const timer = setInterval(() => tick((n) => n + 1), 15_000);
     return () => clearInterval(timer);
   }, []);
-  const ago = (at: string) => Math.max(0, Math.floor((Date.now() - new Date(at).getTime()) / 60_000));
+  const ago = (at: string) => Math.max(0, Math.floor((nowMs() - new Date(at).getTime()) / 60_000));
   const takes = outing.events.filter((e) => TAKE_KINDS.includes(e.kind)).map((e) => e.occurred_at);
   const last = takes.sort().at(-1);
   return { here: ago(spell.started_at), since: last ? ago(last) : null };
@@ -95,7 +120,7 @@ function Tally({ outing, spell }: { outing: Outing; spell: Spell }) {
   const { here, since } = useMinutes(outing, spell);
   const takes = outing.events.filter((e) => TAKE_KINDS.includes(e.kind)).length;
   const landed = outing.events.filter((e) => e.kind === "landed").length;
-  const hours = (Date.now() - new Date(outing.started_at).getTime()) / 3_600_000;
+  const hours = (nowMs() - new Date(outing.started_at).getTime()) / 3_600_000;
   return (
     <p className="text-soft" data-testid="tally">
       {words.tally(takes, landed, hoursText(hours))}. {words.here(here, since)}
@@ -197,6 +222,7 @@ function Boat({ fishing, outing, spell }: BoatProps) {
   const { settings, say } = useReader();
   const [changing, setChanging] = useState(false);
   const [turning, setTurning] = useState(false);
+  const [sharing, setSharing] = useState(false);
   const [fish, setFish] = useState<string | null>(null);
   const done = useDone();
   const [, go] = useLocation();
@@ -208,9 +234,11 @@ function Boat({ fishing, outing, spell }: BoatProps) {
     void import("./FishSheet");
   }, []);
   useAwake(fishing.castAt !== null);
-  const advice = useNext(outing, spell).data;
+  const asked = useNext(outing, spell).data;
+  const reached = useReach();
+  const take = (step: Step) => fishing.change(spellOf(step, outing), words.nextTitle);
   const planned = outing.plan ? chosenBelief(outing.plan) : undefined;
-  const belief = liveBelief(advice, spell.place || planned?.place || "", planned);
+  const belief = liveBelief(asked, spell.place || planned?.place || "", planned);
   const playing = openTake(outing, spell.id) !== undefined;
   const at = nowDepth(fishing.setUp, spell, elapsed);
   const counted =
@@ -252,16 +280,14 @@ function Boat({ fishing, outing, spell }: BoatProps) {
           <Stops warned={warned} zone={outing.time_zone} />
           <h1 className="text-[1.25rem] wide:text-[1.6rem]">{say(spell.title)}</h1>
           <Tally outing={outing} spell={spell} />
-        </div>
-        {advice && (
           <Suspense>
-            <NextStrip
-              advice={advice}
-              playing={playing}
-              onTake={(step) => fishing.change(spellOf(step, outing), words.nextTitle)}
-            />
+            <Beside outing={outing} />
           </Suspense>
-        )}
+        </div>
+        <Suspense>
+          {reached && asked && <NextStrip advice={asked} playing={playing} onTake={take} />}
+          <DarkNext outing={outing} spell={spell} playing={playing} onTake={take} />
+        </Suspense>
         <Clock setUp={fishing.setUp} spell={spell} elapsed={elapsed} onCast={fishing.startClock} />
         <DepthButtons fishing={fishing} spell={spell} />
         <div className="grid grid-cols-2 gap-1.5">
@@ -296,7 +322,12 @@ function Boat({ fishing, outing, spell }: BoatProps) {
         <Button onClick={() => setTurning(true)} className="my-2 min-h-12 w-full">
           {words.turned}
         </Button>
-        <RigNote spell={spell} setUp={fishing.setUp} />
+        <Button onClick={() => setSharing(true)} className="mb-2 min-h-12 w-full">
+          {words.together}
+        </Button>
+        <Suspense>
+          <RigNote spell={spell} setUp={fishing.setUp} />
+        </Suspense>
         <Button look="danger" onClick={stop} className="mt-10 mb-4 min-h-12 w-full">
           {words.stop}
         </Button>
@@ -305,6 +336,7 @@ function Boat({ fishing, outing, spell }: BoatProps) {
         {turning && (
           <TurnSheet outing={outing.id} place={spell.place ?? ""} onClose={() => setTurning(false)} />
         )}
+        {sharing && <TogetherSheet outing={outing} onClose={() => setSharing(false)} />}
         {changing && (
           <ChangeSheet
             onClose={() => setChanging(false)}

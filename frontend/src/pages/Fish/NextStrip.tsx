@@ -3,6 +3,7 @@ import { useEffect, useRef, useState } from "react";
 import type { Schemas } from "../../api/client";
 import { useReader } from "../../lib/session";
 import { Button } from "../../ui/controls";
+import { signal } from "./signal";
 import { words } from "./strings";
 import type { Step } from "./useNext";
 
@@ -11,7 +12,7 @@ const NOT_NOW_MS = 5 * 60_000;
 function Chance({ step }: { step: Step }) {
   return (
     <span className="text-soft">
-      {words.chance(Math.round(100 * step.chance))}
+      {step.chance > 0 && words.chance(Math.round(100 * step.chance))}
       {step.kind !== "stay" && step.chance_now > 0 && words.chanceNow(Math.round(100 * step.chance_now))}
       {step.cost_min > 0 && words.costs(Math.round(step.cost_min))}
     </span>
@@ -41,7 +42,7 @@ function Others({ steps, onTake }: { steps: Step[]; onTake: (step: Step) => void
 }
 
 interface Props {
-  advice: Schemas["AdviseAnswer"];
+  advice: Pick<Schemas["AdviseAnswer"], "next" | "evidence" | "plan_right">;
   /** A fish is on the line: nothing is asked of the angler. */
   playing: boolean;
   onTake: (step: Step) => void;
@@ -54,8 +55,7 @@ export default function NextStrip({ advice, playing, onTake }: Props) {
   const before = useRef(first?.kind);
   useEffect(() => {
     // The stretch has had its time: said once, as the clock says its depth.
-    if (before.current === "stay" && first && first.kind !== "stay" && !playing)
-      navigator.vibrate?.([80, 60, 80]);
+    if (before.current === "stay" && first && first.kind !== "stay" && !playing) signal("enough");
     before.current = first?.kind;
   }, [first, playing]);
   if (!first || playing || (Date.now() < hiddenUntil && first.kind !== "stop")) return null;

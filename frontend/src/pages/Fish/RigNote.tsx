@@ -7,7 +7,7 @@ import type { Spell } from "../../offline/overlay";
 import { words } from "./strings";
 import { paceOf } from "./useFishing";
 
-export function RigNote({ spell, setUp }: { spell: Spell; setUp: Schemas["SetUpOut"] | undefined }) {
+export default function RigNote({ spell, setUp }: { spell: Spell; setUp: Schemas["SetUpOut"] | undefined }) {
   const { say, settings } = useReader();
   const unit = settings.depth_unit;
   const rows: [string, string][] = [

@@ -1,18 +1,33 @@
 /** How the day turned, in one word: it becomes a reading of its own, and the advice is made anew. */
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { ApiError, api, need, type Schemas } from "../../api/client";
+import { ApiError, api, need, OfflineError, type Schemas } from "../../api/client";
+import { PreyOptions } from "../../components/PreyOptions";
 import { Failed } from "../../components/states";
 import { again } from "../../lib/again";
+import { nowIso } from "../../lib/clock";
 import { useReader } from "../../lib/session";
 import { depthFrom } from "../../lib/units";
-import { Button, Choice, Field, NumberBox } from "../../ui/controls";
+import { useOutbox } from "../../offline/useOuting";
+import { Button, Choice, Field, NumberBox, Select } from "../../ui/controls";
 import { Sheet } from "../../ui/Sheet";
 import { useDone } from "../../ui/UndoBar";
 import { words } from "./strings";
 
 type Turn = Schemas["TurnBody"]["turn"];
-const TURNS: Turn[] = ["sun-out", "cloud-over", "wind-up", "wind-dropped", "coloured", "rise", "quiet"];
+type Word = Exclude<Turn, "sample">;
+const TURNS: Word[] = ["sun-out", "cloud-over", "wind-up", "wind-dropped", "coloured", "rise", "quiet"];
+
+/** What cannot be sent now is kept, and sent with the rest. */
+async function orLater<T>(sent: Promise<T>, keep: () => Promise<void>): Promise<T | undefined> {
+  try {
+    return await sent;
+  } catch (error) {
+    if (!(error instanceof OfflineError)) throw error;
+    await keep();
+    return undefined;
+  }
+}
 
 const MINUTES = [10, 20, 30, 60];
 const TAKES = [0, 1, 2, 3, 5];
@@ -21,6 +36,7 @@ const TAKES = [0, 1, 2, 3, 5];
 function Neighbour({ outing, place, onDone }: { outing: string; place: string; onDone: () => void }) {
   const { say, settings } = useReader();
   const client = useQueryClient();
+  const { box } = useOutbox();
   const done = useDone();
   const [takes, setTakes] = useState(1);
   const [minutes, setMinutes] = useState(30);
@@ -35,12 +51,11 @@ function Neighbour({ outing, place, onDone }: { outing: string; place: string; o
   const note = useMutation({
     mutationFn: () => {
       const depth_m = deep === null ? null : depthFrom(settings.depth_unit, deep);
-      const body = { seen_at: new Date().toISOString(), minutes, takes, place, depth_m };
-      return need(
-        api.PUT("/api/outings/{outing_id}/seen/{seen_id}", {
-          params: { path },
-          body: body as Schemas["SeenBody"],
-        }),
+      const told = { seen_at: nowIso(), minutes, takes, place, depth_m };
+      const body = told as Schemas["SeenBody"];
+      return orLater(
+        need(api.PUT("/api/outings/{outing_id}/seen/{seen_id}", { params: { path }, body })),
+        () => box.add(words.neighbour, { kind: "seen", outing, id: path.seen_id, body }),
       );
     },
     onSuccess: () => {
@@ -94,6 +109,43 @@ function Neighbour({ outing, place, onDone }: { outing: string; place: string; o
   );
 }
 
+const COUNTS = [1, 5, 20, 100];
+
+/** What a fish had in its throat: the kind, and about how many. */
+function Throat({ busy, onNote }: { busy: boolean; onNote: (sample: Schemas["ThroatSample"]) => void }) {
+  const [prey, setPrey] = useState("");
+  const [count, setCount] = useState(5);
+  type Item = Schemas["ThroatSample"]["items"][number];
+  return (
+    <div className="space-y-3">
+      <Field label={words.throatKind}>
+        {(p) => (
+          <Select {...p} value={prey} onChange={(e) => setPrey(e.target.value)}>
+            <PreyOptions />
+          </Select>
+        )}
+      </Field>
+      <Choice
+        required
+        label={words.throatCount}
+        value={String(count)}
+        options={COUNTS.map((n) => ({ value: String(n), label: String(n) }))}
+        onChange={(value) => setCount(Number(value))}
+      />
+      <Button
+        look="main"
+        className="min-h-14 w-full"
+        disabled={busy || prey === ""}
+        onClick={() => onNote({ items: [{ prey: prey as Item["prey"], count, state: "live" }] })}
+      >
+        {words.seenSave}
+      </Button>
+    </div>
+  );
+}
+
+const ABOUT = { turn: words.turnAbout, seen: words.seenAbout, throat: words.throatAbout } as const;
+
 interface Props {
   outing: string;
   /** Where one fishes: a neighbour in sight is taken to fish there too. */
@@ -102,17 +154,20 @@ interface Props {
 }
 
 export default function TurnSheet({ outing, place, onClose }: Props) {
-  const [seen, setSeen] = useState(false);
+  const [asked, setAsked] = useState<keyof typeof ABOUT>("turn");
   const { say } = useReader();
   const client = useQueryClient();
+  const { box } = useOutbox();
   const note = useMutation({
-    mutationFn: (turn: Turn) =>
-      need(
-        api.POST("/api/outings/{outing_id}/turn", {
-          params: { path: { outing_id: outing } },
-          body: { turn, reading_id: crypto.randomUUID() },
-        }),
-      ),
+    mutationFn: ({ turn, sample }: { turn: Turn; sample?: Schemas["ThroatSample"] }) => {
+      const id = crypto.randomUUID();
+      const told = { turn, sample, at: nowIso() };
+      const params = { path: { outing_id: outing } };
+      const now = need(
+        api.POST("/api/outings/{outing_id}/turn", { params, body: { ...told, reading_id: id } }),
+      );
+      return orLater<unknown>(now, () => box.add(words.turned, { kind: "turn", outing, id, body: told }));
+    },
     onSuccess: () => {
       void again(client, ["next", outing], ["readings"], ["reading"], ["season"], ["ahead", outing]);
       onClose();
@@ -120,16 +175,27 @@ export default function TurnSheet({ outing, place, onClose }: Props) {
   });
   return (
     <Sheet onClose={onClose} title={words.turnTitle}>
-      <p className="mb-2">{seen ? words.seenAbout : words.turnAbout}</p>
-      {seen && <Neighbour outing={outing} place={place} onDone={onClose} />}
-      <div className="grid grid-cols-2 gap-2" hidden={seen}>
+      <p className="mb-2">{ABOUT[asked]}</p>
+      {asked === "seen" && <Neighbour outing={outing} place={place} onDone={onClose} />}
+      {asked === "throat" && (
+        <Throat busy={note.isPending} onNote={(sample) => note.mutate({ turn: "sample", sample })} />
+      )}
+      <div className="grid grid-cols-2 gap-2" hidden={asked !== "turn"}>
         {TURNS.map((turn) => (
-          <Button key={turn} className="min-h-14" disabled={note.isPending} onClick={() => note.mutate(turn)}>
+          <Button
+            key={turn}
+            className="min-h-14"
+            disabled={note.isPending}
+            onClick={() => note.mutate({ turn })}
+          >
             {say(words.turns[turn])}
           </Button>
         ))}
-        <Button className="min-h-14" onClick={() => setSeen(true)}>
+        <Button className="min-h-14" onClick={() => setAsked("seen")}>
           {words.neighbour}
+        </Button>
+        <Button className="min-h-14" onClick={() => setAsked("throat")}>
+          {words.throat}
         </Button>
       </div>
       {note.isError && <Failed error={note.error} />}

@@ -1,6 +1,7 @@
 /** What can be done on the water: each act is written at once and can be taken back. */
 import { useCallback, useMemo, useRef, useState } from "react";
 import type { Schemas } from "../../api/client";
+import { nowIso, nowMs } from "../../lib/clock";
 import { type DepthNow, depthAt } from "../../lib/counted";
 import type { Pace } from "../../lib/paces";
 import { load, save } from "../../lib/store";
@@ -21,9 +22,7 @@ export type Kind = Schemas["EventBody"]["kind"];
 type SetUp = Schemas["SetUpOut"];
 const FRESH_MS = 90_000;
 
-function now(): string {
-  return new Date().toISOString();
-}
+const now = nowIso;
 
 /** The pace a set-up is fished at; plans of an earlier version name only its kind. */
 export function paceOf(setUp: SetUp): Pace {
@@ -58,7 +57,7 @@ export function useFishing(id: string) {
   );
 
   const whereNow = useCallback((): DepthNow & { t: number | null } => {
-    const t = castAt === null ? null : (Date.now() - castAt) / 1000;
+    const t = castAt === null ? null : (nowMs() - castAt) / 1000;
     const held = {
       depth: spell?.depth_m ?? null,
       low: spell?.low_m ?? null,
@@ -117,7 +116,7 @@ export function useFishing(id: string) {
     if (!spell || !outing) return;
     const before = spellBody(spell);
     const fresh =
-      Date.now() - new Date(spell.started_at).getTime() < FRESH_MS &&
+      nowMs() - new Date(spell.started_at).getTime() < FRESH_MS &&
       !outing.events.some((e) => e.spell_id === spell.id);
     if (fresh) {
       write(what, { kind: "spell", outing: id, id: spell.id, body: { ...before, ...part } });
@@ -164,6 +163,12 @@ export function useFishing(id: string) {
     setClock(null);
   };
 
+  /** End an outing in which nothing was fished. */
+  const close = (what: string) => {
+    if (outing)
+      write(what, { kind: "outing", outing: id, id, body: { ...outingBody(outing), ended_at: now() } });
+  };
+
   const reopen = (was: Outing, last: Spell, what: string) => {
     write(what, { kind: "outing", outing: id, id, body: outingBody(was) });
     write(what, { kind: "spell", outing: id, id: last.id, body: spellBody(last) });
@@ -187,13 +192,14 @@ export function useFishing(id: string) {
     spell,
     setUp,
     castAt,
-    startClock: () => setClock(Date.now()),
+    startClock: () => setClock(nowMs()),
     tap,
     change,
     describeFish,
     undo,
     canUndo: undos.at(-1)?.what ?? null,
     stop,
+    close,
     reopen,
     goOn,
   };

@@ -187,7 +187,7 @@ function Box() {
   const [shown, setShown] = useState<string | null>(null);
   const [editing, setEditing] = useState<Fly | "new" | null>(null);
   if (kit.isPending) return <Loading what={words.working} />;
-  if (kit.isError) return <Failed error={kit.error} again={() => void kit.refetch()} />;
+  if (kit.isLoadingError) return <Failed error={kit.error} again={() => void kit.refetch()} />;
   const { flies } = kit.data;
   const deepest = Math.max(2, ...flies.map(depthOf)) * 1.1;
   return (

@@ -2,6 +2,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { api, need, type Schemas } from "../../api/client";
 import { Failed, Loading } from "../../components/states";
+import { MONTHS } from "../../lib/months";
 import { useReader } from "../../lib/session";
 import { words } from "./strings";
 
@@ -9,7 +10,7 @@ type Row = Schemas["CalendarRowOut"];
 const WEEKS = 52;
 
 function monthOf(week: number): string {
-  return words.monthNames[Math.min(11, Math.floor(((week + 0.5) * 12) / WEEKS))] ?? "";
+  return MONTHS[Math.min(11, Math.floor(((week + 0.5) * 12) / WEEKS))] ?? "";
 }
 
 function Weeks({ row, thisWeek }: { row: Row; thisWeek: number }) {
@@ -46,7 +47,7 @@ export function Calendar({ waterId }: { waterId: string }) {
     queryFn: () =>
       need(api.GET("/api/waters/{water_id}/calendar", { params: { path: { water_id: waterId } } })),
   });
-  if (asked.isError) return <Failed error={asked.error} again={() => void asked.refetch()} />;
+  if (asked.isLoadingError) return <Failed error={asked.error} again={() => void asked.refetch()} />;
   if (!asked.data) return <Loading what={words.working} />;
   const { rows, this_week: thisWeek, sentence } = asked.data;
   const now = (row: Row) => Math.round((100 * (row.weight[thisWeek] ?? 0)) / Math.max(...row.weight, 0.01));

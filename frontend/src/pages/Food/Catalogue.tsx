@@ -2,6 +2,7 @@
 import type { Schemas } from "../../api/client";
 import { Failed, Loading } from "../../components/states";
 import { useCatalogue } from "../../lib/catalogue";
+import { MONTHS } from "../../lib/months";
 import { useReader } from "../../lib/session";
 import { words } from "./strings";
 
@@ -27,7 +28,7 @@ function Months({ months }: { months: number[] }) {
 /** The months near the season's best, in words. */
 function best(months: number[]): string {
   const most = Math.max(...months);
-  return words.monthNames.filter((_, i) => (months[i] ?? 0) >= 0.85 * most).join(", ");
+  return MONTHS.filter((_, i) => (months[i] ?? 0) >= 0.85 * most).join(", ");
 }
 
 function Detail({ entry, families }: { entry: Entry; families: Record<string, string> }) {
@@ -69,7 +70,7 @@ function Detail({ entry, families }: { entry: Entry; families: Record<string, st
 export function Catalogue() {
   const { say } = useReader();
   const asked = useCatalogue();
-  if (asked.isError) return <Failed error={asked.error} again={() => void asked.refetch()} />;
+  if (asked.isLoadingError) return <Failed error={asked.error} again={() => void asked.refetch()} />;
   if (!asked.data) return <Loading what={words.working} />;
   const { prey, families } = asked.data;
   return (

@@ -22,20 +22,6 @@ export const words = {
   ahead: (days: number) =>
     days === 0 ? "" : `${Math.abs(days)} days ${days > 0 ? "ahead of" : "behind"} the usual`,
   months: ["J", "F", "M", "A", "M", "J", "J", "A", "S", "O", "N", "D"],
-  monthNames: [
-    "January",
-    "February",
-    "March",
-    "April",
-    "May",
-    "June",
-    "July",
-    "August",
-    "September",
-    "October",
-    "November",
-    "December",
-  ],
   rowSays: (name: string, best: string, now: number) =>
     `${name}: best in ${best}, ${now} % of its most this week`,
   catalogue: "The catalogue",

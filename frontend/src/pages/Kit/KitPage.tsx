@@ -1,9 +1,10 @@
 import { useState } from "react";
 import { Link } from "wouter";
 import { ApiError } from "../../api/client";
+import Leave from "../../components/Leave";
 import { Failed, Loading } from "../../components/states";
 import { useKit } from "../../lib/kit";
-import { useLeave, useReader, useSaveSettings } from "../../lib/session";
+import { useReader, useSaveSettings } from "../../lib/session";
 import { useWaters } from "../../lib/waters";
 import { Button } from "../../ui/controls";
 import { useDone } from "../../ui/UndoBar";
@@ -53,9 +54,8 @@ function Settings() {
 export default function KitPage() {
   const kit = useKit();
   const waters = useWaters();
-  const leave = useLeave();
   if (kit.isPending) return <Loading what={words.opening} />;
-  if (kit.isError) return <Failed error={kit.error} again={() => void kit.refetch()} />;
+  if (kit.isLoadingError) return <Failed error={kit.error} again={() => void kit.refetch()} />;
   return (
     <div className="mx-auto grid w-full max-w-6xl gap-x-14 gap-y-8 px-4 py-5 wide:grid-cols-2 wide:px-8">
       <header className="wide:col-span-2">
@@ -77,7 +77,7 @@ export default function KitPage() {
           <Link to="/waters/new">{words.addWater}</Link>
         </section>
         <p className="flex flex-wrap items-center gap-5">
-          <Button onClick={() => leave.mutate()}>{words.leave}</Button>
+          <Leave />
           <Link to="/account">{words.account}</Link>
         </p>
       </div>

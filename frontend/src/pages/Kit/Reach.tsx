@@ -1,6 +1,7 @@
 /** Reach, units and words of the angler. Lengths are typed in the chosen unit and kept in metres. */
 import { useState } from "react";
 import type { Problem } from "../../api/client";
+import { METHODS } from "../../lib/methods";
 import { type Settings, useReader } from "../../lib/session";
 import {
   boxText,
@@ -98,18 +99,18 @@ function Wanted({ value, set }: { value: Settings; set: (part: Partial<Settings>
         <legend className="font-semibold">{words.methods}</legend>
         <p className="text-[0.92rem] text-soft">{words.methodsHint}</p>
         <div className="grid grid-cols-2 gap-x-6">
-          {words.methodList.map((one) => (
+          {METHODS.map((one) => (
             <Tick
               key={one.value}
               label={say(one.label)}
-              checked={!out.includes(one.value as Method)}
+              checked={!out.includes(one.value)}
               onChange={(on) => {
-                if (on || out.length < words.methodList.length - 1) turn(one.value as Method, on);
+                if (on || out.length < METHODS.length - 1) turn(one.value, on);
               }}
             />
           ))}
         </div>
-        {out.length === words.methodList.length - 1 && <p className="text-[0.92rem]">{words.oneMethod}</p>}
+        {out.length === METHODS.length - 1 && <p className="text-[0.92rem]">{words.oneMethod}</p>}
       </fieldset>
     </>
   );

@@ -45,7 +45,7 @@ export default function BinPage() {
     onSuccess: () => again(client),
   });
   if (lying.isPending) return <Loading what={words.openingBin} />;
-  if (lying.isError) return <Failed error={lying.error} again={() => void lying.refetch()} />;
+  if (lying.isLoadingError) return <Failed error={lying.error} again={() => void lying.refetch()} />;
   return (
     <div className="mx-auto w-full max-w-3xl space-y-4 px-4 py-5">
       <div>

@@ -1,5 +1,6 @@
-import { useQuery } from "@tanstack/react-query";
-import { Link, useSearchParams } from "wouter";
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { lazy, Suspense } from "react";
+import { Link } from "wouter";
 import { api, need, type Schemas } from "../../api/client";
 import { Column } from "../../column/Column";
 import { EffortLayer, RateLayer } from "../../column/EffortLayer";
@@ -7,13 +8,18 @@ import { Empty, Failed, Loading } from "../../components/states";
 import { TwoPane } from "../../components/TwoPane";
 import { useReader } from "../../lib/session";
 import { dayText, hoursText } from "../../lib/time";
+import { temperatureText } from "../../lib/units";
 import { useWater } from "../../lib/waters";
 import { Choice } from "../../ui/controls";
 import { DepthTable, RateLine } from "./Rates";
 import { words } from "./strings";
+import { useFilter } from "./useFilter";
+
+const Answers = lazy(() => import("./Answers"));
+const Filters = lazy(() => import("./Filters"));
 
 function OutingRow({ outing }: { outing: Schemas["OutingSummary"] }) {
-  const { say } = useReader();
+  const { say, settings } = useReader();
   return (
     <li className="knot border-b border-rule">
       <Link to={`/log/${outing.id}`} className="block py-1.5 no-underline">
@@ -24,6 +30,16 @@ function OutingRow({ outing }: { outing: Schemas["OutingSummary"] }) {
           {words.row(outing.takes, outing.landed, hoursText(outing.hours))}
           <span className="text-soft"> · {say(outing.methods.join(", "))}</span>
         </span>
+        {(outing.surface_c != null || outing.wind) && (
+          <span className="block text-soft">
+            {words.read(
+              outing.surface_c == null ? "" : temperatureText(settings.temperature_unit, outing.surface_c),
+              [outing.wind, outing.wind_m_s == null ? "" : say(`${outing.wind_m_s} m/s`)]
+                .filter(Boolean)
+                .join(" "),
+            )}
+          </span>
+        )}
         {outing.note && <span className="block text-soft italic">{outing.note}</span>}
       </Link>
     </li>
@@ -33,15 +49,15 @@ function OutingRow({ outing }: { outing: Schemas["OutingSummary"] }) {
 export default function LogPage() {
   const { settings } = useReader();
   const { water, list } = useWater();
-  const [search, setSearch] = useSearchParams();
-  const only = search.get("only") === "1";
-  const waterId = only && water ? water.id : "";
+  const asked = useFilter();
+  const { filter, only, set, some } = asked;
   const log = useQuery({
-    queryKey: ["log", waterId],
-    queryFn: () => need(api.GET("/api/log", { params: { query: waterId ? { water_id: waterId } : {} } })),
+    queryKey: ["log", filter],
+    queryFn: () => need(api.GET("/api/log", { params: { query: filter } })),
+    placeholderData: keepPreviousData,
   });
   if (log.isPending) return <Loading what={words.opening} />;
-  if (log.isError) return <Failed error={log.error} again={() => void log.refetch()} />;
+  if (log.isLoadingError) return <Failed error={log.error} again={() => void log.refetch()} />;
   const data = log.data;
   const deepest = data.by_depth.at(-1)?.bottom_m ?? 6;
   return (
@@ -64,18 +80,16 @@ export default function LogPage() {
               { value: "all", label: words.all },
               { value: "only", label: water?.name ?? words.only },
             ]}
-            onChange={(next) => {
-              const params = new URLSearchParams(search);
-              if (next === "only") params.set("only", "1");
-              else params.delete("only");
-              setSearch(params);
-            }}
+            onChange={(next) => set("only", next === "only" ? "1" : "")}
           />
         )}
+        {(data.outings.length > 0 || some) && (
+          <Suspense>
+            <Filters {...asked} />
+          </Suspense>
+        )}
         {data.outings.length === 0 ? (
-          <Empty title={words.empty}>
-            <p>{words.emptyAbout}</p>
-          </Empty>
+          <Empty title={some ? words.nothingFits : words.empty}>{!some && <p>{words.emptyAbout}</p>}</Empty>
         ) : (
           <>
             <section className="space-y-1" data-testid="rates">
@@ -84,6 +98,9 @@ export default function LogPage() {
               <p className="text-soft">{words.blanks(data.blank_outings, data.outings.length)}</p>
             </section>
             <DepthTable bins={data.by_depth} />
+            <Suspense>
+              <Answers filter={filter} />
+            </Suspense>
             <section>
               <h2 className="mb-1">{words.outings}</h2>
               <ul className="corded">

@@ -123,6 +123,33 @@ function Through({ day, outing }: { day: Day; outing: Outing }) {
   );
 }
 
+/** Where the advice was followed and where not, by the reading as it is now known. */
+function Choices({ day, zone }: { day: Day; zone: string }) {
+  const { say } = useReader();
+  const made = day.chosen ?? [];
+  if (made.length === 0) return null;
+  const followed = made.filter((one) => one.followed).length;
+  return (
+    <details data-testid="choices">
+      <summary className="min-h-11 cursor-pointer py-2 font-semibold">
+        {words.choices(followed, made.length)}
+      </summary>
+      <p className="text-soft">{words.choicesAbout}</p>
+      <ul className="space-y-1">
+        {made.map((one) => (
+          <li key={one.at} className={`border-l-4 pl-2 ${one.followed ? "border-water" : "border-edge"}`}>
+            {clockText(one.at, zone)} <b>{one.followed ? words.asAdvised : words.otherwise}</b>{" "}
+            {say(one.advised)}{" "}
+            <span className="text-soft">
+              {words.choiceChances(Math.round(100 * one.chance), Math.round(100 * one.chance_fished))}
+            </span>
+          </li>
+        ))}
+      </ul>
+    </details>
+  );
+}
+
 /** The picture, and in words where half the chance lay at the start and at the end. */
 export default function OverDay({ outing }: { outing: Outing }) {
   const { settings } = useReader();
@@ -139,6 +166,7 @@ export default function OverDay({ outing }: { outing: Outing }) {
       </Column>
       <p className="mt-1">{summary}</p>
       <p className="text-soft">{words.overDayKey}</p>
+      <Choices day={data} zone={outing.time_zone} />
     </section>
   );
 }

@@ -8,7 +8,7 @@ import { words } from "./strings";
 type Rate = Schemas["RateOut"];
 
 /** A rate to two digits that mean something. */
-function rateText(value: number): string {
+export function rateText(value: number): string {
   return value >= 10 ? value.toFixed(0) : value.toFixed(2);
 }
 

@@ -19,7 +19,7 @@ export default function SchoolsPart() {
     staleTime: Number.POSITIVE_INFINITY,
   });
   if (told.isPending) return <Loading what={words.schools} />;
-  if (told.isError) return <Failed error={told.error} again={() => void told.refetch()} />;
+  if (told.isLoadingError) return <Failed error={told.error} again={() => void told.refetch()} />;
   const schools = settings.schools as Schools;
   const choose = (key: string, answer: string) => {
     save.mutate(

@@ -8,6 +8,7 @@ import { useReading } from "../../lib/reading";
 import { useRunning } from "../../lib/running";
 import { useReader } from "../../lib/session";
 import { clockText, dayAndClock } from "../../lib/time";
+import { useWater } from "../../lib/waters";
 import { handMadeFrom } from "./handMade";
 import { HandEditor, SetUpRow } from "./SetUpRow";
 import { words } from "./strings";
@@ -43,7 +44,8 @@ function Pair({ plan }: { plan: Plan }) {
 
 export function SetUps({ plan, waterId, zone, index, chosen, onChoose }: Props) {
   const { say } = useReader();
-  const { body, draft, change, day, changeDay, planning, mending } = useReading();
+  const { body, draft, change, day, changeDay, planning, mending, previewed } = useReading();
+  const { water } = useWater();
   const start = useStart();
   const full = day.byHand.length >= MOST_BY_HAND;
   const refused = plan.ruled_out.filter((one) => one.by_hand != null && day.byHand[one.by_hand]);
@@ -59,6 +61,7 @@ export function SetUps({ plan, waterId, zone, index, chosen, onChoose }: Props) 
     start.mutate({
       body,
       key,
+      seen: water && { plan: previewed, water },
       into: here ? running.outing.id : null,
       title: plan.set_ups.find((one) => one.key === key)?.title ?? "",
     });

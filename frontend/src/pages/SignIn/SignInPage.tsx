@@ -1,5 +1,6 @@
+import { useMutation } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
-import { ApiError } from "../../api/client";
+import { ApiError, api, need } from "../../api/client";
 import { Column } from "../../column/Column";
 import { useColumn } from "../../column/scale";
 import { type Session, useEnter } from "../../lib/session";
@@ -40,7 +41,30 @@ interface Entry {
   name: string;
 }
 
-export default function SignInPage({ demo, signUp }: { demo: boolean; signUp: Session["sign_up"] }) {
+/** A code by mail, where this server sends any. */
+function ByMail({ name }: { name: string }) {
+  const ask = useMutation({
+    mutationFn: () => need(api.POST("/api/session/mail-code", { body: { name } })),
+  });
+  const wrong = ask.error instanceof ApiError ? ask.error.problems[0] : undefined;
+  return (
+    <div>
+      <Button disabled={ask.isPending || name.trim() === ""} onClick={() => ask.mutate()}>
+        {words.mailCode}
+      </Button>
+      {ask.isSuccess && <p role="status">{words.mailSent}</p>}
+      {wrong && <Fault problem={wrong} />}
+    </div>
+  );
+}
+
+interface Props {
+  demo: boolean;
+  signUp: Session["sign_up"];
+  mails: boolean;
+}
+
+export default function SignInPage({ demo, signUp, mails }: Props) {
   const [{ way, name }, setEntry] = useState(() => loadForNow<Entry>("entry", { way: "in", name: "" }));
   const keep = (part: Partial<Entry>) => {
     const next = { way, name, ...part };
@@ -98,10 +122,11 @@ export default function SignInPage({ demo, signUp }: { demo: boolean; signUp: Se
               />
             )}
           </Field>
+          {way === "code" && mails && <ByMail name={name} />}
           {asksCode && (
             <Field
               label={words.code}
-              hint={way === "up" ? words.inviteHint : words.codeHint}
+              hint={way === "up" ? words.inviteHint : mails ? words.codeMailHint : words.codeHint}
               problem={at("code")}
             >
               {(p) => (

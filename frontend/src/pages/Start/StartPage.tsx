@@ -77,7 +77,7 @@ function useSetUp() {
 export default function StartPage() {
   const kit = useKit();
   if (kit.isPending) return <Loading what={words.moment} />;
-  if (kit.isError) return <Failed error={kit.error} again={() => void kit.refetch()} />;
+  if (kit.isLoadingError) return <Failed error={kit.error} again={() => void kit.refetch()} />;
   return <Start kit={kit.data} />;
 }
 

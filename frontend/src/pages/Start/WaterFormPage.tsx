@@ -17,7 +17,7 @@ export default function WaterFormPage() {
   const { id = "new" } = useParams();
   const waters = useWaters();
   if (waters.isPending) return <Loading what={shellWords.fetchingWaters} />;
-  if (waters.isError) return <Failed error={waters.error} again={() => void waters.refetch()} />;
+  if (waters.isLoadingError) return <Failed error={waters.error} again={() => void waters.refetch()} />;
   const water = waters.data.find((w) => w.id === id);
   if (id !== "new" && !water) return <Empty page title={shellWords.unknownWater} />;
   return <Editor key={id} water={water} />;

@@ -1,5 +1,6 @@
 /** Throat samples: what one fish had in it, counted by kind, size, colour, fresh or digested. */
 import { useState } from "react";
+import { PreyOptions } from "../../components/PreyOptions";
 import { useCatalogue } from "../../lib/catalogue";
 import type { Sample } from "../../lib/draft";
 import { useReading } from "../../lib/reading";
@@ -48,7 +49,6 @@ function read(items: Typed[]): { sample: Sample | null; wrong: { row: number; te
 
 function SampleSheet({ onClose }: { onClose: () => void }) {
   const { draft, change } = useReading();
-  const { say } = useReader();
   const catalogue = useCatalogue().data;
   const [items, setItems] = useState<Typed[]>([{ ...EMPTY }, { ...EMPTY }]);
   const [tried, setTried] = useState(false);
@@ -70,14 +70,7 @@ function SampleSheet({ onClose }: { onClose: () => void }) {
               <Field label={words.sampleKind(i + 1)} className="col-span-2 min-[26rem]:col-span-1">
                 {(p) => (
                   <Select {...p} value={item.prey} onChange={(e) => set(i, { prey: e.target.value })}>
-                    <option value="">–</option>
-                    {catalogue?.prey
-                      .filter((prey) => prey.weather !== "stocked")
-                      .map((prey) => (
-                        <option key={prey.key} value={prey.key}>
-                          {say(prey.name)}
-                        </option>
-                      ))}
+                    <PreyOptions />
                   </Select>
                 )}
               </Field>

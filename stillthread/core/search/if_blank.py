@@ -1,0 +1,106 @@
+"""What to do in the hours ahead as long as nothing takes, and after a take: worked out beforehand, for a phone without signal."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+
+from stillthread.core.day.given import PlanInput
+from stillthread.core.day.paths import IN_MEMORY, Paths
+from stillthread.core.plan.make import day_context, make_plan
+from stillthread.core.plan.model import Plan
+from stillthread.core.search.advisor import Advisor
+from stillthread.core.search.day import Laid, SoFar, laid_on
+from stillthread.core.search.from_plan import Doing, Doings
+from stillthread.core.search.model import Candidate, Spell, Step
+from stillthread.core.search.words import Next, said
+
+AHEAD_MIN = 180.0  # how far ahead: common practice, figure ours
+MOST_PHASES = 10
+EVERY_MIN = 5.0
+LONGEST_MIN = 60.0  # one thing is not told to be fished longer than that without a take
+
+
+@dataclass(frozen=True)
+class Phase:
+    """Something fished, how long [min] without a take, how long [min] after one, and what then; None at the end.
+
+    `doing` is None for what is fished now where the plan does not know it.
+    """
+
+    doing: Doing | None
+    minutes: float
+    after_take_min: float
+    next: Next | None
+
+
+@dataclass(frozen=True)
+class IfBlank:
+    """The phases ahead from what is fished now, or from a set-up of the plan by its key."""
+
+    key: str
+    phases: tuple[Phase, ...]
+
+
+def _stays(advisor: Advisor, standing: Candidate, so_far: SoFar) -> tuple[float, Step | None]:
+    """How long [min] the advice is to stay while nothing takes, and what it is then."""
+    minutes = 0.0
+    while minutes < LONGEST_MIN:
+        steps = advisor.advise(standing, so_far.rigged)
+        if steps[0].kind != "stay":
+            return minutes, steps[0]
+        advisor.observe(Spell(standing, EVERY_MIN))
+        minutes += EVERY_MIN
+    others = [step for step in advisor.advise(standing, so_far.rigged) if step.kind != "stay"]
+    return minutes, others[0] if others else None
+
+
+def _phases(laid: Laid, standing: Candidate, doings: Doings, so_far: SoFar) -> tuple[Phase, ...]:
+    advisor, found, gone = laid.advisor.copy(), list[Phase](), 0.0
+    while gone < AHEAD_MIN and len(found) < MOST_PHASES:
+        taken = advisor.copy()
+        taken.observe(Spell(standing, EVERY_MIN, takes=1))
+        after, _ = _stays(taken, standing, so_far)
+        minutes, step = _stays(advisor, standing, so_far)
+        after_that = None
+        if step is not None:
+            now = advisor.chance(standing)
+            after_that = said(step=step, standing=standing, doings=doings, now=now, since=minutes, taken=False)
+        found.append(
+            Phase(
+                doing=doings.by_key.get(standing.key),
+                minutes=minutes,
+                after_take_min=max(after, EVERY_MIN),
+                next=after_that,
+            )
+        )
+        if step is None:
+            break
+        advisor.moved(step.cost)
+        standing, gone = step.candidate, gone + minutes + step.cost
+    return tuple(found)
+
+
+def if_blank(
+    given: PlanInput, so_far: SoFar, paths: Paths = IN_MEMORY, plan: Plan | None = None, most: int = 4
+) -> tuple[IfBlank, ...]:
+    """Return what to do as long as nothing takes: from what is fished now, or, before a day begins, from each of the plan's first
+    set-ups (at most `most`). Empty where nothing can be fished. Raises InputError where the plan does.
+    """
+    plan = plan if plan is not None else make_plan(given, paths)
+    context, _ = day_context(given, paths)
+    doings = Doings(plan, context)
+    if not doings.all:
+        return ()
+    laid = laid_on(doings, so_far, 60 * given.session_h)
+    if laid.standing is not None:
+        return (IfBlank("", _phases(laid, laid.standing, doings, so_far)),)
+    starts = {one.set_up.key: one for one in reversed(doings.all) if _as_planned(one)}
+    keys = [set_up.key for set_up in plan.set_ups if set_up.key in starts][:most]
+    fresh = replace(so_far, fished=())
+    return tuple(IfBlank(key, _phases(laid, starts[key].candidate, doings, fresh)) for key in keys)
+
+
+def _as_planned(one: Doing) -> bool:
+    """Whether a doing is a set-up as the plan shows it: its place, count, hang and pace."""
+    set_up = one.set_up
+    return (one.place, one.count_s, one.hang_m) == (set_up.place, set_up.count_s, set_up.float_hang_m)

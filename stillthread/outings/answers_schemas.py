@@ -1,0 +1,70 @@
+"""What the log is asked, and what it answers."""
+
+from __future__ import annotations
+
+import uuid
+from typing import Literal
+
+from pydantic import Field
+
+from stillthread.core.sky.wind import Point
+from stillthread.documents.strict import Strict, ThreeFigures
+from stillthread.outings.schemas import RateOut
+
+By = Literal[
+    "water", "place", "month", "time", "depth", "surface", "wind", "method", "line", "pace", "fly", "prey", "tone"
+]
+
+
+class LogFilter(Strict):
+    """Which outings: of a water, a month, near a surface temperature [°C], a wind; with words in what was noted."""
+
+    water_id: uuid.UUID | None = None
+    month: int | None = Field(None, ge=1, le=12)
+    surface_c: float | None = Field(None, ge=-2, le=40)
+    wind: Point | Literal[""] = ""
+    q: str = Field("", max_length=100)
+
+
+class AskedBy(LogFilter):
+    """Sorted by what."""
+
+    by: By = "depth"
+
+
+class AskedPair(AskedBy):
+    """Two of what it is sorted by, by their keys, and what they are called."""
+
+    a: str = Field(min_length=1, max_length=120)
+    b: str = Field(min_length=1, max_length=120)
+    a_name: str = Field("", max_length=120)
+    b_name: str = Field("", max_length=120)
+
+
+class GroupOut(Strict):
+    """Effort and takes of one of them, and the outings behind it."""
+
+    key: str
+    takes: RateOut
+    landed: int
+    outings: list[uuid.UUID]
+
+
+class AnswersOut(Strict):
+    """The log by what was asked; `step_m` is how deep a step of depth is."""
+
+    by: By
+    step_m: float
+    groups: list[GroupOut]
+
+
+class ComparedOut(Strict):
+    """The rate of a over that of b within outings, its 95 % interval, and what it says."""
+
+    ratio: ThreeFigures | None
+    low: ThreeFigures | None
+    high: ThreeFigures | None
+    outings: int
+    sure: bool
+    more_hours: ThreeFigures | None
+    sentence: str

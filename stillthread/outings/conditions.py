@@ -1,0 +1,55 @@
+"""What was read of a water on the day of an outing."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from dataclasses import dataclass
+from datetime import date, datetime
+from typing import Any
+
+from stillthread.core.sky.wind import compass_point
+from stillthread.outings.models import Outing
+from stillthread.waters.models import Reading
+from stillthread.waters.services import local_time
+from stillthread.web.owned import live
+
+
+@dataclass(frozen=True)
+class Conditions:
+    """What was read on a water's day: surface [°C], wind [m/s] and where from [deg]; None where it was not."""
+
+    surface_c: float | None = None
+    wind_m_s: float | None = None
+    wind_from_deg: float | None = None
+
+
+def _newer(value: float | None, before: float | None) -> float | None:
+    return before if value is None else value
+
+
+def conditions_by_day(
+    owner: Any, waters: Iterable[Any], before: datetime | None = None
+) -> dict[tuple[Any, date], Conditions]:
+    """Return what was read on each day of some waters, `before` an instant: of several readings the last that has it."""
+    found: dict[tuple[Any, date], Conditions] = {}
+    rows = live(Reading, owner).filter(water__in=set(waters)).select_related("water").order_by("taken_at")
+    for row in rows if before is None else rows.filter(taken_at__lt=before):
+        day = row.water_id, local_time(row.water, row.taken_at).date()
+        old, profile = found.get(day, Conditions()), row.own_profile
+        surface = profile[0]["temperature_c"] if profile and profile[0]["depth_m"] <= 1.0 else None
+        found[day] = Conditions(
+            surface_c=_newer(surface, old.surface_c),
+            wind_m_s=_newer(row.reading.get("wind_m_s"), old.wind_m_s),
+            wind_from_deg=_newer(row.reading.get("wind_from_deg"), old.wind_from_deg),
+        )
+    return found
+
+
+def conditions_of(outing: Outing, by_day: dict[tuple[Any, date], Conditions]) -> Conditions:
+    """Return what was read on an outing's day."""
+    return by_day.get((outing.water_id, local_time(outing.water, outing.started_at).date()), Conditions())
+
+
+def wind_point(told: Conditions) -> str:
+    """Return where the wind came from as one of eight points, empty where it was not read."""
+    return "" if told.wind_from_deg is None else compass_point(told.wind_from_deg)
