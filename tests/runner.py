@@ -47,6 +47,11 @@ class TallyResult(unittest.TextTestResult):
         super().addError(test, err)
         self._tell(self.errors)
 
+    def addSubTest(self, test: unittest.TestCase, subtest: unittest.TestCase, err: Any) -> None:  # noqa: N802
+        super().addSubTest(test, subtest, err)
+        if err is not None:
+            self._tell(self.failures if issubclass(err[0], test.failureException) else self.errors)
+
     def _tell(self, kept: list[tuple[unittest.TestCase, str]]) -> None:
         """Say what failed at once: a run that is stopped before its end has said it then."""
         test, trace = kept[-1]

@@ -1,4 +1,4 @@
-import { lazy, Suspense } from "react";
+import { type ComponentType, type LazyExoticComponent, lazy, Suspense } from "react";
 import { Redirect, Route, Switch, useLocation } from "wouter";
 import { Boundary } from "./components/Boundary";
 import { Shell } from "./components/Shell";
@@ -9,24 +9,31 @@ import { OutboxProvider } from "./offline/useOuting";
 import { UndoProvider } from "./ui/UndoBar";
 
 const SignInPage = lazy(() => import("./pages/SignIn/SignInPage"));
-const WaterPage = lazy(() => import("./pages/Water/WaterPage"));
-const FoodPage = lazy(() => import("./pages/Food/FoodPage"));
-const ChartPage = lazy(() => import("./pages/Chart/ChartPage"));
-const YearPage = lazy(() => import("./pages/Year/YearPage"));
-const BoatPage = lazy(() => import("./pages/Boat/BoatPage"));
-const PlanPage = lazy(() => import("./pages/Plan/PlanPage"));
-const CardPage = lazy(() => import("./pages/Card/CardPage"));
-const ThreadPage = lazy(() => import("./pages/Thread/ThreadPage"));
 const FishPage = lazy(() => import("./pages/Fish/FishPage"));
-const JoinPage = lazy(() => import("./pages/Fish/JoinPage"));
-const LogPage = lazy(() => import("./pages/Log/LogPage"));
-const BinPage = lazy(() => import("./pages/Log/BinPage"));
-const OutingPage = lazy(() => import("./pages/Log/OutingPage"));
-const KitPage = lazy(() => import("./pages/Kit/KitPage"));
-const FlyBoxPage = lazy(() => import("./pages/FlyBox/FlyBoxPage"));
-const AccountPage = lazy(() => import("./pages/Account/AccountPage"));
-const StartPage = lazy(() => import("./pages/Start/StartPage"));
-const WaterFormPage = lazy(() => import("./pages/Start/WaterFormPage"));
+
+/** Every page by its address, each fetched when it is opened. */
+const PAGES: [string, LazyExoticComponent<ComponentType>][] = [
+  ["/water", lazy(() => import("./pages/Water/WaterPage"))],
+  ["/water/chart", lazy(() => import("./pages/Chart/ChartPage"))],
+  ["/water/year", lazy(() => import("./pages/Year/YearPage"))],
+  ["/water/boat", lazy(() => import("./pages/Boat/BoatPage"))],
+  ["/food", lazy(() => import("./pages/Food/FoodPage"))],
+  ["/plan", lazy(() => import("./pages/Plan/PlanPage"))],
+  ["/plan/card", lazy(() => import("./pages/Card/CardPage"))],
+  ["/thread", lazy(() => import("./pages/Thread/ThreadPage"))],
+  ["/fish", FishPage],
+  ["/fish/join/:code", lazy(() => import("./pages/Fish/JoinPage"))],
+  ["/fish/:id", FishPage],
+  ["/log", lazy(() => import("./pages/Log/LogPage"))],
+  ["/log/keep", lazy(() => import("./pages/Keep/KeepPage"))],
+  ["/log/bin", lazy(() => import("./pages/Log/BinPage"))],
+  ["/log/:id", lazy(() => import("./pages/Log/OutingPage"))],
+  ["/kit", lazy(() => import("./pages/Kit/KitPage"))],
+  ["/kit/box", lazy(() => import("./pages/FlyBox/FlyBoxPage"))],
+  ["/account", lazy(() => import("./pages/Account/AccountPage"))],
+  ["/start", lazy(() => import("./pages/Start/StartPage"))],
+  ["/waters/:id", lazy(() => import("./pages/Start/WaterFormPage"))],
+];
 
 export function App() {
   const session = useSession();
@@ -54,63 +61,11 @@ export function App() {
                   <Route path="/">
                     <Redirect to="/plan" replace />
                   </Route>
-                  <Route path="/water">
-                    <WaterPage />
-                  </Route>
-                  <Route path="/water/chart">
-                    <ChartPage />
-                  </Route>
-                  <Route path="/water/year">
-                    <YearPage />
-                  </Route>
-                  <Route path="/water/boat">
-                    <BoatPage />
-                  </Route>
-                  <Route path="/food">
-                    <FoodPage />
-                  </Route>
-                  <Route path="/plan">
-                    <PlanPage />
-                  </Route>
-                  <Route path="/plan/card">
-                    <CardPage />
-                  </Route>
-                  <Route path="/thread">
-                    <ThreadPage />
-                  </Route>
-                  <Route path="/fish">
-                    <FishPage />
-                  </Route>
-                  <Route path="/fish/join/:code">
-                    <JoinPage />
-                  </Route>
-                  <Route path="/fish/:id">
-                    <FishPage />
-                  </Route>
-                  <Route path="/log">
-                    <LogPage />
-                  </Route>
-                  <Route path="/log/bin">
-                    <BinPage />
-                  </Route>
-                  <Route path="/log/:id">
-                    <OutingPage />
-                  </Route>
-                  <Route path="/kit">
-                    <KitPage />
-                  </Route>
-                  <Route path="/kit/box">
-                    <FlyBoxPage />
-                  </Route>
-                  <Route path="/account">
-                    <AccountPage />
-                  </Route>
-                  <Route path="/start">
-                    <StartPage />
-                  </Route>
-                  <Route path="/waters/:id">
-                    <WaterFormPage />
-                  </Route>
+                  {PAGES.map(([path, Page]) => (
+                    <Route key={path} path={path}>
+                      <Page />
+                    </Route>
+                  ))}
                   <Route>
                     <NoSuchPage />
                   </Route>

@@ -16,35 +16,13 @@ from pydantic import Field
 
 from stillthread.accounts import services
 from stillthread.accounts.mark import is_demo_database
-from stillthread.accounts.models import Angler
 from stillthread.accounts.names import SignUp
+from stillthread.accounts.settings_io import SettingsIO, settings_of, write_settings_of
 from stillthread.accounts.throttle import remember
-from stillthread.core.day.given import Arm, CastLength, NetReach, Rod, RodCount
-from stillthread.core.day.schools import Schools
-from stillthread.core.search.model import Costs
-from stillthread.core.vocabulary import Method
 from stillthread.documents.strict import Strict
 from stillthread.web.errors import FAILURES, Refused
 
 router = Router(tags=["session"])
-
-
-class SettingsIO(Strict):
-    """An angler's settings; lengths in metres whatever is shown."""
-
-    depth_unit: Literal["m", "ft"]
-    temperature_unit: Literal["c", "f"]
-    wind_unit: Literal["m_s", "km_h", "mph", "kn", "bft"]
-    vocabulary: Literal["gb", "na"]
-    rod_m: Rod
-    net_m: NetReach
-    arm_m: Arm
-    cast_m: CastLength
-    afloat: bool
-    rods: RodCount = 1
-    methods_left_out: list[Method] = Field(default=[], max_length=5)
-    schools: Schools = Schools()
-    costs: Costs = Costs()
 
 
 class SessionOut(Strict):
@@ -123,11 +101,6 @@ class DemoIn(Strict):
     which: Literal["metric", "feet"] = "metric"
 
 
-def _settings_of(angler: Angler) -> SettingsIO:
-    values = {name: getattr(angler, name) for name in SettingsIO.model_fields}
-    return SettingsIO.model_validate({**values, "schools": Schools(**angler.schools), "costs": Costs(**angler.costs)})
-
-
 def _session(request: HttpRequest) -> SessionOut:
     get_token(request)  # sets the CSRF cookie the client sends back
     if not request.user.is_authenticated:
@@ -147,7 +120,7 @@ def _session(request: HttpRequest) -> SessionOut:
         sign_up=settings.SIGN_UP,
         mails=bool(settings.MAIL),
         mail=getattr(request.user, "email", ""),
-        settings=_settings_of(angler),
+        settings=settings_of(angler),
     )
 
 
@@ -222,11 +195,7 @@ def sign_out(request: HttpRequest) -> SessionOut:
 @router.put("/settings", response={200: SettingsIO, **FAILURES}, auth=django_auth)
 def write_settings(request: HttpRequest, payload: SettingsIO) -> SettingsIO:
     """Change the angler's settings."""
-    angler = services.angler_of(request.user)
-    for name, value in payload.model_dump().items():
-        setattr(angler, name, value)
-    angler.save()
-    return _settings_of(angler)
+    return write_settings_of(services.angler_of(request.user), payload)
 
 
 @router.get("/account/devices", response={200: list[DeviceOut], **FAILURES}, auth=django_auth)

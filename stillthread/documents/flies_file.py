@@ -9,6 +9,7 @@ from pydantic import ValidationError
 
 from stillthread.core.errors import InputError, Problem, doubled
 from stillthread.core.thread.fly_sink import sink_class, sink_speed_m_s
+from stillthread.documents.cells import plain_cell, safe_cell
 from stillthread.documents.fly_contract import FlyFile, PatternDoc
 from stillthread.documents.strict import parse_document, problems_from_pydantic
 
@@ -16,18 +17,6 @@ LARGEST_BYTES = 3_000_000
 MOST_DIGITS = 6
 COLUMNS = ("name", "family", "prey", "hooks", "tone", "weight", "surface", "stock")
 COMPUTED = ("sink_m_s", "sink_class")
-
-
-# A cell that begins so is a formula to a spreadsheet: it is written, and read back, behind an apostrophe.
-FORMULA = ("=", "+", "-", "@", "\t", "\r")
-
-
-def _safe(cell: str) -> str:
-    return f"'{cell}" if cell.startswith(FORMULA) else cell
-
-
-def _plain(cell: str) -> str:
-    return cell[1:] if cell.startswith("'") and cell[1:].startswith(FORMULA) else cell
 
 
 def check_size(size: int) -> None:
@@ -49,7 +38,7 @@ def write_flies_csv(box: FlyFile) -> str:
         speed = sink_speed_m_s(fly.build) if fly.build else None
         table.writerow(
             [
-                _safe(fly.name),
+                safe_cell(fly.name),
                 fly.family or "",
                 " ".join(fly.prey),
                 " ".join(str(h) for h in fly.hooks),
@@ -98,7 +87,7 @@ def _pattern(row: dict[str, str], line: int) -> PatternDoc:
     try:
         return PatternDoc.model_validate(
             {
-                "name": _plain(row["name"]),
+                "name": plain_cell(row["name"]),
                 "family": row.get("family", "").strip() or None,
                 "prey": row["prey"].split(),
                 "hooks": _hooks(row["hooks"], line),

@@ -7,9 +7,8 @@ import uuid
 from django.http import HttpRequest, HttpResponse
 from ninja import File, Router
 from ninja.files import UploadedFile
-from pydantic import Field, model_validator
 
-from stillthread.core.tackle.lines import MOST_LINES, DensityProfile, Family
+from stillthread.core.tackle.lines import MOST_LINES
 from stillthread.core.tackle.lines import Line as CoreLine
 from stillthread.core.thread.line_weight import label_doubt
 from stillthread.documents.flies_file import check_size, read_flies, write_flies_csv
@@ -17,28 +16,11 @@ from stillthread.documents.fly_contract import FlyFile
 from stillthread.documents.strict import Strict
 from stillthread.flybox import box_services as box
 from stillthread.flybox.models import Fly, Line
-from stillthread.flybox.schemas import FlyBody, FlyOut, StarterFly, StarterIn, TakenOut
+from stillthread.flybox.schemas import FlyBody, FlyOut, LineBody, StarterFly, StarterIn, TakenOut
 from stillthread.web.errors import EDITED, FAILURES
 from stillthread.web.owned import delete_owned, live, named_revision, put_owned
 
 router = Router(tags=["kit"])
-
-
-class LineBody(Strict):
-    """A line as the client writes it."""
-
-    name: str = Field("", max_length=80)
-    family: Family
-    label_ips: float = Field(0.0, ge=0, le=10)
-    weight_class: int = Field(7, ge=3, le=9)
-    tip_length_m: float = Field(0.0, ge=0, le=10)
-    density_profile: DensityProfile = "level"
-    measured_m_s: float | None = Field(None, ge=0.003, le=0.5)
-
-    @model_validator(mode="after")
-    def _holds_together(self) -> LineBody:
-        CoreLine(key="line", **self.model_dump(include=set(LineBody.model_fields)))
-        return self
 
 
 class LineOut(LineBody):

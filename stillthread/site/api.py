@@ -12,6 +12,7 @@ from pydantic_core import to_json
 
 from stillthread import __version__
 from stillthread.accounts.api import router as accounts
+from stillthread.archive.api import router as archive
 from stillthread.flybox.api import router as flybox
 from stillthread.flybox.thread_api import router as thread
 from stillthread.outings.api import router as outings
@@ -34,5 +35,5 @@ class Renderer(BaseRenderer):
 
 api = NinjaAPI(title="Still Thread", version=__version__, auth=django_auth, docs_url=None, renderer=Renderer())
 install(api)
-for part in (accounts, waters, chart, flybox, thread, plans, outings, bin_rows):
+for part in (accounts, waters, chart, flybox, thread, plans, outings, archive, bin_rows):
     api.add_router("", part)

@@ -28,8 +28,8 @@ class PlaceBody(noted.Place):
     id: uuid.UUID
 
 
-class WaterBody(Strict):
-    """A water as the client writes it."""
+class WaterFields(Strict):
+    """A water without its places."""
 
     name: Name
     hemisphere: noted.Hemisphere = "north"
@@ -46,7 +46,6 @@ class WaterBody(Strict):
     rules: Rules = Rules()
     rules_read_on: Day | None = None
     rules_source: str = Field("", max_length=200)
-    places: list[PlaceBody] = Field(min_length=1, max_length=noted.MOST_PLACES)
 
     @field_validator("time_zone")
     @classmethod
@@ -56,12 +55,22 @@ class WaterBody(Strict):
         return value
 
     @model_validator(mode="after")
+    def _both_or_none(self) -> WaterFields:
+        if (self.latitude_deg is None) != (self.longitude_deg is None):
+            raise ValueError("a position needs both latitude and longitude")
+        return self
+
+
+class WaterBody(WaterFields):
+    """A water as the client writes it."""
+
+    places: list[PlaceBody] = Field(min_length=1, max_length=noted.MOST_PLACES)
+
+    @model_validator(mode="after")
     def _places_fit(self) -> WaterBody:
         problems = noted.place_problems(self.places, self.max_depth_m)
         if problems:
             raise ValueError(problems[0].message.rstrip("."))
-        if (self.latitude_deg is None) != (self.longitude_deg is None):
-            raise ValueError("a position needs both latitude and longitude")
         return self
 
 

@@ -9,6 +9,15 @@ from tests.api.base import PASSWORD
 from tests.browser.base import PHONE, expect
 from tests.browser.test_on_the_day import DayCase
 
+# Keeps the store busy for a while: what is written to it waits.
+SLOW_STORE = """() => new Promise((begun) => {
+  const asked = indexedDB.open("still-thread", 1);
+  asked.onsuccess = () => {
+    const box = asked.result.transaction("outbox", "readwrite").objectStore("outbox"), end = performance.now() + 2500;
+    const keep = () => { if (performance.now() < end) box.count().onsuccess = keep; };
+    box.count().onsuccess = () => { begun(true); keep(); };
+  };
+})"""
 WAITING = "() => new Promise((done) => { const asked = indexedDB.open('still-thread', 1); asked.onsuccess = () => { const all = asked.result.transaction('outbox').objectStore('outbox').getAll(); all.onsuccess = () => done(all.result.length); }; })"
 
 
@@ -115,6 +124,24 @@ class Dark(DarkCase):
         page.evaluate("window.dispatchEvent(new Event('online'))")
         self.until(page, lambda: page.evaluate(WAITING) == 0)
         self.assertEqual(Event.objects.filter(owner=self.user).count(), 1)
+
+    def test_a_write_stored_while_its_row_is_being_sent(self):
+        """The fish described while its landing is under way, on a phone whose store is slow: no conflict with oneself."""
+        page = self.at_home()
+        page.get_by_role("button", name="Fish this now").click()
+        self.until(page, lambda: Outing.objects.filter(owner=self.user, spells__isnull=False).exists())
+        self.tap(page, "Take")
+        self.until(page, lambda: Event.objects.count() == 1 and page.evaluate(WAITING) == 0)
+        held = []
+        page.context.route("**/api/outings/rows", lambda route: route.continue_() if held else held.append(route))
+        self.tap(page, "Landed")
+        page.get_by_label("Length").fill("43")
+        self.until(page, lambda: held)
+        page.evaluate(SLOW_STORE)
+        page.get_by_role("button", name="Done").click()
+        held[0].continue_()
+        self.until(page, lambda: Event.objects.get().length_m == 0.43)
+        self.until(page, lambda: page.evaluate(WAITING) == 0)
 
     def test_a_server_in_trouble_and_one_entry_it_cannot_take(self):
         page = self.at_home()

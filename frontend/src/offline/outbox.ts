@@ -1,6 +1,6 @@
 /** Writes wait here until the server has them: kept on the device first, sent in order and many at once, safe to send twice. */
 import type { Problem, Schemas } from "../api/client";
-import { forget, load } from "../lib/store";
+import { load } from "../lib/store";
 import { askToPersist, db } from "./db";
 
 export type Write =
@@ -41,7 +41,7 @@ const AGAIN_MS = 15_000;
 export interface Hands {
   all: () => Entry[];
   change: (keys: Map<string, Entry | null>) => Promise<void>;
-  sent: (write: Write, revision?: number) => void;
+  sent: (entry: Entry, revision?: number) => void;
   hold: () => void;
   /** How many rows go at once; told, it is set. */
   most: (rows?: number) => number;
@@ -53,7 +53,10 @@ export class Outbox {
   private listeners = new Set<Listener>();
   private sending = false;
   private storing: Promise<void>;
+  private again = false;
   private most = MOST_ROWS;
+  /** What revision this page's own writes made of a row, by the row and the revision they were made on. */
+  private readonly made = new Map<string, number>();
   private readonly channel: BroadcastChannel | null;
   /** True where the device would not store the last entry: then memory is all there is. */
   full = false;
@@ -89,15 +92,12 @@ export class Outbox {
   /** What an earlier version kept elsewhere moves over once. */
   private async moveOver(): Promise<void> {
     const old = load<Entry[]>(`outbox:${this.owner}`, []);
-    if (old.length === 0) return;
-    try {
-      const tx = (await db()).transaction("outbox", "readwrite", { durability: "strict" });
-      for (const entry of old) void tx.store.add({ ...entry, owner: this.owner });
-      await tx.done;
-      forget(`outbox:${this.owner}`);
-    } catch {
-      this.entries = old;
-    }
+    if (old.length > 0)
+      await import("./moveOver")
+        .then((found) => found.moveOver(this.owner, old))
+        .catch(() => {
+          this.entries = old;
+        });
   }
 
   /** Read the queue from the device: another page may have changed it. */
@@ -181,11 +181,20 @@ export class Outbox {
     void this.flush();
   }
 
+  /** The revision a write is made on now: what was sent while it was being stored has moved the row on. */
+  private madeOn({ on, write }: Entry): number | undefined {
+    let found = on;
+    while (found !== undefined && this.made.has(`${write.id} ${found}`))
+      found = this.made.get(`${write.id} ${found}`);
+    return found;
+  }
+
   /** The first writes in the queue; one made on a revision that an earlier one of them changes waits for the next round. */
   private batch(): Entry[] {
     const found: Entry[] = [];
     const rows = new Set<string>();
-    for (const entry of this.waiting.slice(0, this.most)) {
+    for (const kept of this.waiting.slice(0, this.most)) {
+      const entry = { ...kept, on: this.madeOn(kept) };
       if (entry.on !== undefined && rows.has(entry.write.id)) break;
       rows.add(entry.write.id);
       found.push(entry);
@@ -194,6 +203,7 @@ export class Outbox {
   }
 
   async flush(): Promise<void> {
+    this.again = this.sending;
     await this.storing;
     if (!navigator.locks) return this.flushHere();
     // Of two pages of one angler one sends.
@@ -205,6 +215,7 @@ export class Outbox {
   private async flushHere(): Promise<void> {
     if (this.sending || this.held) return;
     this.sending = true;
+    this.again = false;
     try {
       if (this.waiting.length === 0) return;
       const { sendBatch } = await import("./sending");
@@ -215,13 +226,19 @@ export class Outbox {
     } finally {
       this.sending = false;
     }
+    // Asked meanwhile, perhaps because the signal came back.
+    if (this.again) await this.flushHere();
   }
 
   /** What the sending part may do with the queue. */
   private readonly hands: Hands = {
     all: () => this.entries,
     change: (keys: Map<string, Entry | null>) => this.change(keys),
-    sent: (write: Write, revision?: number) => this.onSent(write, revision),
+    sent: ({ write, on }: Entry, revision?: number) => {
+      if (revision !== undefined && on !== undefined && revision !== on)
+        this.made.set(`${write.id} ${on}`, revision);
+      this.onSent(write, revision);
+    },
     hold: () => {
       this.held = "signed-out";
       this.show(this.entries);

@@ -46,6 +46,8 @@ async function failed(entry: Entry, status: number, problems: Problem[], box: Ha
   return aside;
 }
 
+const stored = (told?: Done) => told !== undefined && told.status < 300;
+
 /** Take in what became of each: gone, refused, or to be tried again. */
 async function take(batch: Entry[], done: Done[], box: Hands): Promise<boolean> {
   const changed = new Map<string, Entry | null>();
@@ -54,8 +56,8 @@ async function take(batch: Entry[], done: Done[], box: Hands): Promise<boolean> 
     const told = done[n];
     if (!told) return;
     const revision = told.revision ?? undefined;
-    if (told.status < 300) {
-      box.sent(entry.write, revision);
+    if (stored(told)) {
+      box.sent(entry, revision);
       changed.set(entry.key, null);
       for (const one of box.all())
         if (
@@ -68,6 +70,11 @@ async function take(batch: Entry[], done: Done[], box: Hands): Promise<boolean> 
     } else {
       const tries = (entry.tries ?? 0) + 1;
       const aside = REFUSALS.includes(told.status) || tries >= MOST_TRIES;
+      const later = batch.some((one, k) => k > n && one.write.id === entry.write.id && stored(done[k]));
+      if (!aside && later) {
+        changed.set(entry.key, null); // what was written of it later has arrived: sent again, this would undo that
+        return;
+      }
       trouble ||= !aside;
       changed.set(entry.key, {
         ...entry,

@@ -104,6 +104,86 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/archive": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read All
+         * @description Return everything of the angler as one zip file: a JSON document, and tables for a spreadsheet.
+         */
+        get: operations["stillthread_archive_api_read_all"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/archive/{upload_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Preview
+         * @description Return what a sent archive holds against what is here; nothing is written.
+         */
+        get: operations["stillthread_archive_api_preview"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/archive/{upload_id}/parts/{part}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Part
+         * @description Send a part of a file, under the client's UUID for it; parts are counted from 0.
+         */
+        put: operations["stillthread_archive_api_put_part"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/archive/{upload_id}/take": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Archive
+         * @description Take a sent archive in, all or nothing; what is here already and the same stays as it is.
+         */
+        post: operations["stillthread_archive_api_take_archive"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/bin": {
         parameters: {
             query?: never;
@@ -478,6 +558,50 @@ export interface paths {
         get: operations["stillthread_outings_api_compare"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/notebook/{upload_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Notebook File
+         * @description Return what a sent notebook's columns seem to mean, and what it would become by that; nothing is written.
+         */
+        get: operations["stillthread_archive_api_read_notebook_file"];
+        put?: never;
+        /**
+         * Map Notebook
+         * @description Return what a sent notebook would become by what its columns are said to mean; nothing is written.
+         */
+        post: operations["stillthread_archive_api_map_notebook"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/notebook/{upload_id}/take": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Notebook
+         * @description Take in every line that can be read, all at once; days taken in before stay as they are.
+         */
+        post: operations["stillthread_archive_api_take_notebook"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1800,6 +1924,20 @@ export interface components {
             groups: components["schemas"]["GroupOut"][];
             /** Step M */
             step_m: number;
+        };
+        /**
+         * ArchiveOut
+         * @description What an archive holds against what is here, and the rows that cannot be read, the first ones with why.
+         */
+        ArchiveOut: {
+            /** Faults */
+            faults: components["schemas"]["ProblemOut"][];
+            /** Left Out */
+            left_out: number;
+            /** Settings Clash */
+            settings_clash: boolean;
+            /** Tables */
+            tables: components["schemas"]["TableOut"][];
         };
         /**
          * AskedBy
@@ -3357,6 +3495,18 @@ export interface components {
             water_id: string;
         };
         /**
+         * KeepBody
+         * @description Whose row stays where the archive has another content than is here.
+         */
+        KeepBody: {
+            /**
+             * Keep
+             * @default mine
+             * @enum {string}
+             */
+            keep: "mine" | "archive";
+        };
+        /**
          * KeyedOut
          * @description What throat samples say of the fish's choice, and what to match.
          */
@@ -3809,6 +3959,60 @@ export interface components {
             sounding_m: number;
         };
         /**
+         * MappingBody
+         * @description What the columns mean, in their order, and in what units; which water is meant by what the notebook calls it.
+         *
+         *     `water_id` is the water where none is named; `day_h` how long a day was where no hours are written.
+         */
+        MappingBody: {
+            /**
+             * A Line
+             * @default stretch
+             * @enum {string}
+             */
+            a_line: "stretch" | "fish";
+            /**
+             * Day H
+             * @default 4
+             */
+            day_h: number;
+            /**
+             * Day Order
+             * @default dmy
+             * @enum {string}
+             */
+            day_order: "ymd" | "dmy" | "mdy";
+            /**
+             * Depth Unit
+             * @default m
+             * @enum {string}
+             */
+            depth_unit: "m" | "ft";
+            /** Fields */
+            fields: (("date" | "began" | "ended" | "hours" | "water" | "place" | "method" | "line" | "depth" | "flies" | "takes" | "landed" | "lost" | "species" | "length" | "returned" | "temperature" | "wind" | "note") | null)[];
+            /**
+             * Length Unit
+             * @default cm
+             * @enum {string}
+             */
+            length_unit: "cm" | "in";
+            /**
+             * Temperature Unit
+             * @default c
+             * @enum {string}
+             */
+            temperature_unit: "c" | "f";
+            /** Water Id */
+            water_id?: string | null;
+            /**
+             * Waters
+             * @default {}
+             */
+            waters: {
+                [key: string]: string;
+            };
+        };
+        /**
          * Material
          * @description One material of a recipe: the part it makes, what it is, its colour and its size in words, if they matter.
          */
@@ -3887,6 +4091,18 @@ export interface components {
             name: string;
         };
         /**
+         * NamedWaterOut
+         * @description What the notebook calls a water, on how many lines, and which one of the angler's it is, if it can be told.
+         */
+        NamedWaterOut: {
+            /** Lines */
+            lines: number;
+            /** Name */
+            name: string;
+            /** Water Id */
+            water_id: string | null;
+        };
+        /**
          * NewAccountIn
          * @description Name and password of a new account, with a code where accounts are by invitation.
          */
@@ -3940,6 +4156,58 @@ export interface components {
             name: string;
             /** Why */
             why: string;
+        };
+        /**
+         * NotebookDayOut
+         * @description A day as it would stand in the log; `here` where it was taken in before.
+         */
+        NotebookDayOut: {
+            /** Here */
+            here: boolean;
+            /** Hours */
+            hours: number;
+            /** Landed */
+            landed: number;
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /** Stretches */
+            stretches: number;
+            /** Takes */
+            takes: number;
+            /** Water Name */
+            water_name: string;
+        };
+        /**
+         * NotebookOut
+         * @description A notebook's table, what its columns seem to be, what it would become, and every line that is refused with why.
+         */
+        NotebookOut: {
+            /** Columns */
+            columns: string[];
+            /** Days */
+            days: components["schemas"]["NotebookDayOut"][];
+            /** First Lines */
+            first_lines: string[][];
+            /** Lines */
+            lines: number;
+            mapping: components["schemas"]["MappingBody"];
+            /** Refused */
+            refused: components["schemas"]["ProblemOut"][];
+            /** Waters */
+            waters: components["schemas"]["NamedWaterOut"][];
+        };
+        /**
+         * NotebookTakenOut
+         * @description How many days and fish were taken in.
+         */
+        NotebookTakenOut: {
+            /** Days */
+            days: number;
+            /** Fish */
+            fish: number;
         };
         /**
          * OutingBody
@@ -6376,6 +6644,22 @@ export interface components {
             trolling: components["schemas"]["TrollingOut"] | null;
         };
         /**
+         * TableOut
+         * @description What an archive has of one table: rows not here yet, here as they are, here with another content.
+         */
+        TableOut: {
+            /** Clash */
+            clash: number;
+            /** Name */
+            name: string;
+            /** New */
+            new: number;
+            /** Same */
+            same: number;
+            /** Words */
+            words: string;
+        };
+        /**
          * TableRequest
          * @description Which counts reach which depths with this rig, and how deep it runs at this pace afterwards.
          */
@@ -6400,6 +6684,14 @@ export interface components {
              * @default false
              */
             trolling: boolean;
+        };
+        /**
+         * TakenInOut
+         * @description How many rows were written.
+         */
+        TakenInOut: {
+            /** Written */
+            written: number;
         };
         /**
          * TakenOut
@@ -7326,6 +7618,313 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SessionOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+        };
+    };
+    stillthread_archive_api_read_all: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+        };
+    };
+    stillthread_archive_api_preview: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                upload_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ArchiveOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+        };
+    };
+    stillthread_archive_api_put_part: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                upload_id: string;
+                part: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+        };
+    };
+    stillthread_archive_api_take_archive: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                upload_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KeepBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakenInOut"];
                 };
             };
             /** @description Bad Request */
@@ -9147,6 +9746,242 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ComparedOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+        };
+    };
+    stillthread_archive_api_read_notebook_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                upload_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotebookOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+        };
+    };
+    stillthread_archive_api_map_notebook: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                upload_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MappingBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotebookOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+        };
+    };
+    stillthread_archive_api_take_notebook: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                upload_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MappingBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotebookTakenOut"];
                 };
             };
             /** @description Bad Request */

@@ -19,7 +19,7 @@ interface Props {
   onKept: () => void;
 }
 
-export function ByHand({ water, levelM, mark, onKept }: Props) {
+export default function ByHand({ water, levelM, mark, onKept }: Props) {
   const { settings } = useReader();
   const [depth, setDepth] = useState("");
   const [method, setMethod] = useState<Method>("rod");

@@ -17,12 +17,13 @@ import { Button, Choice, Fault } from "../../ui/controls";
 import { FileButton } from "../../ui/FileButton";
 import { useDone } from "../../ui/UndoBar";
 import { BedLine, SoundingMarks } from "./BedLayer";
-import { ByHand } from "./ByHand";
+
 import { ChartMap } from "./ChartMap";
 import { Lines, Places, Soundings } from "./Lists";
 import { words } from "./strings";
 import { type Chart, useChart, usePutOutline, useReadMap } from "./useChart";
 
+const ByHand = lazy(() => import("./ByHand"));
 const Import = lazy(() => import("./Import"));
 const POINTS = [0, 45, 90, 135, 180, 225, 270, 315];
 
@@ -175,7 +176,9 @@ function ChartWork({ water }: { water: Water }) {
               onChange={setTried}
             />
             <Files water={water} chart={chart} />
-            <ByHand water={water} levelM={chart.level_m} mark={mark} onKept={() => setMark(null)} />
+            <Suspense>
+              <ByHand water={water} levelM={chart.level_m} mark={mark} onKept={() => setMark(null)} />
+            </Suspense>
             <Places chart={chart} />
             <Lines chart={chart} water={water} lineId={lineId} onPick={setPicked} />
             <Soundings chart={chart} water={water} />

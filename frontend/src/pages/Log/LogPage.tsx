@@ -89,7 +89,13 @@ export default function LogPage() {
           </Suspense>
         )}
         {data.outings.length === 0 ? (
-          <Empty title={some ? words.nothingFits : words.empty}>{!some && <p>{words.emptyAbout}</p>}</Empty>
+          <Empty title={some ? words.nothingFits : words.empty}>
+            {!some && (
+              <p>
+                {words.emptyAbout} <Link to="/log/keep">{words.emptyBook}</Link>
+              </p>
+            )}
+          </Empty>
         ) : (
           <>
             <section className="space-y-1" data-testid="rates">
@@ -111,7 +117,10 @@ export default function LogPage() {
             </section>
           </>
         )}
-        <p>
+        <p className="flex flex-wrap gap-x-6">
+          <Link to="/log/keep" className="inline-flex min-h-11 items-center font-semibold">
+            {words.toKeep}
+          </Link>
           <Link to="/log/bin" className="inline-flex min-h-11 items-center font-semibold">
             {words.toBin}
           </Link>

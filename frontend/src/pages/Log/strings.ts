@@ -3,6 +3,8 @@ export const words = {
   planLost: "Its plan was kept by an older version and can no longer be read. What was fished is all here.",
   empty: "No outing yet",
   emptyAbout: "Start a set-up from the plan. Blank time counts too: a rate needs it.",
+  emptyBook: "Years in a notebook? Take them in.",
+  toKeep: "Out and in: save everything, the old notebook",
   all: "All waters",
   only: "This water only",
   landed: "Landed",

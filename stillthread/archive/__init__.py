@@ -1,0 +1,1 @@
+"""Everything of an angler in one file, out and in again."""
