@@ -13,6 +13,7 @@ import django  # noqa: E402
 
 django.setup()
 
+from stillthread.archive.rows import Archive  # noqa: E402
 from stillthread.documents.advise import AdviseAnswer, AdviseRequest  # noqa: E402
 from stillthread.documents.plan import PlanRequest  # noqa: E402
 from stillthread.documents.plan_answer import PlanAnswer  # noqa: E402
@@ -36,6 +37,7 @@ def documents() -> dict[str, dict]:
         "simulate-answer.schema.json": SimulateAnswer.model_json_schema(mode="serialization"),
         "advise.schema.json": AdviseRequest.model_json_schema(),
         "advise-answer.schema.json": AdviseAnswer.model_json_schema(mode="serialization"),
+        "archive.schema.json": Archive.model_json_schema(mode="serialization"),
         "errors.schema.json": ErrorsOut.model_json_schema(),
     }
     for schema in schemas.values():

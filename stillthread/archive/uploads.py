@@ -54,7 +54,7 @@ def whole_file(owner: Any, upload: uuid.UUID) -> Iterator[BinaryIO]:
         raise Http404("file")
     if int(parts[-1].name) != len(parts) - 1:
         raise InputError(
-            Problem("incomplete", "file", "The file has not arrived whole.", "every part of it", "Send it again.")
+            Problem("incomplete", "file", "The file has not arrived whole.", "every part of it", hint="Send it again.")
         )
     whole = _place(owner, upload) / "whole"
     with whole.open("w+b") as file:

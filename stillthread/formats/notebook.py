@@ -8,7 +8,7 @@ import re
 from collections import Counter
 from dataclasses import dataclass
 from datetime import date, time
-from typing import Literal, get_args
+from typing import Literal
 
 from stillthread.core.errors import InputError, Problem
 
@@ -20,7 +20,6 @@ Field = Literal[
     "date", "began", "ended", "hours", "water", "place", "method", "line", "depth", "flies", "takes", "landed", "lost",
     "species", "length", "returned", "temperature", "wind", "note",
 ]  # fmt: skip
-FIELDS: tuple[Field, ...] = get_args(Field)
 DayOrder = Literal["ymd", "dmy", "mdy"]
 # Words in the names of columns: common practice.
 GUESSES: tuple[tuple[Field, tuple[str, ...]], ...] = (
@@ -33,7 +32,7 @@ GUESSES: tuple[tuple[Field, tuple[str, ...]], ...] = (
     ("species", ("species", "kind of fish")),
     ("date", ("date", "day", "when")),
     ("began", ("start", "from", "began", "time in", "time")),
-    ("ended", ("end", "stop", "until", "till", "time out", "finish")),
+    ("ended", ("end", "stop", "to", "until", "till", "time out", "finish")),
     ("hours", ("hour", "hrs", "duration", "effort")),
     ("water", ("water", "lake", "reservoir", "venue", "fishery", "where", "loch", "lough", "pond")),
     ("place", ("place", "spot", "bay", "area", "swim", "location", "mark")),

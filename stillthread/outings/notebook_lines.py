@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import re
 import uuid
+from collections import defaultdict
 from collections.abc import Callable
 from dataclasses import dataclass
 from datetime import date, time
@@ -66,22 +67,26 @@ class _RefusedError(ValueError):
         super().__init__(message)
 
 
-def _between(low: float, high: float, unit: str, factor: Callable[[float], float]) -> Callable[[str], float]:
+def _between(
+    low: float, high: float, unit: str, factor: Callable[[float], float] = lambda value: value
+) -> Callable[[str], float]:
+    """How a number between two bounds is read: those and it in the notebook's own unit, `factor` makes it ours."""
+
     def read(cell: str) -> float:
-        accepted = f"{low:g} to {high:g} {unit}".strip()
+        accepted = f"{low:g} to {high:g} {unit}"
         try:
-            value = factor(read_number(cell))
+            value = read_number(cell)
         except ValueError:
             raise _RefusedError("this is no number", accepted) from None
         if not low <= value <= high:
             raise _RefusedError("that is outside what can be", accepted)
-        return value
+        return factor(value)
 
     return read
 
 
 def _count(cell: str) -> int:
-    value = _between(0, MOST_FISH, "fish", lambda n: n)(cell)
+    value = _between(0, MOST_FISH, "fish")(cell)
     if value != int(value):
         raise _RefusedError("this is no whole number", f"0 to {MOST_FISH}")
     return int(value)
@@ -115,26 +120,26 @@ def _text(length: int) -> Callable[[str], str]:
 
 def _readers(asked: MappingBody) -> dict[Field, tuple[str, Callable[[str], Any]]]:
     """For each meaning the name of what it fills and how its cell is read."""
-    to_m = FOOT_M if asked.depth_unit == "ft" else 1.0
-    inch = INCH_M if asked.length_unit == "in" else 0.01
-    warm = fahrenheit_to_c if asked.temperature_unit == "f" else (lambda c: c)
+    depth = _between(0, 984, "ft", lambda d: d * FOOT_M) if asked.depth_unit == "ft" else _between(0, 300, "m")
+    inches, cm = _between(2, 59, "in", lambda n: n * INCH_M), _between(5, 150, "cm", lambda n: n / 100)
+    warm = _between(30, 104, "°F", fahrenheit_to_c) if asked.temperature_unit == "f" else _between(-1, 40, "°C")
     return {
         "date": ("date", lambda cell: read_day(cell, asked.day_order)),
         "began": ("began", read_clock),
         "ended": ("ended", read_clock),
-        "hours": ("hours", _between(0, 24, "hours", lambda h: h)),
+        "hours": ("hours", _between(0, 24, "hours")),
         "place": ("place", _text(80)),
         "method": ("method", _text(120)),
         "line": ("line_title", _text(120)),
-        "depth": ("depth", _between(0, 300, "m", lambda d: d * to_m)),
+        "depth": ("depth", depth),
         "flies": ("flies", _flies),
         "takes": ("takes", _count),
         "landed": ("landed", _count),
         "lost": ("lost", _count),
         "species": ("species", lambda cell: next((s for word, s in SPECIES if word in cell.casefold()), "")),
-        "length": ("length", _between(0.05, 1.5, "m", lambda n: n * inch)),
+        "length": ("length", inches if asked.length_unit == "in" else cm),
         "returned": ("returned", _returned),
-        "temperature": ("temperature", _between(-1, 40, "°C", warm)),
+        "temperature": ("temperature", warm),
         "wind": ("wind", _wind),
         "note": ("note", _text(400)),
     }  # fmt: skip
@@ -170,7 +175,7 @@ def _whole(values: dict[str, Any]) -> list[tuple[str, str]]:
     return faults
 
 
-def _line(n: int, cells: dict[str, tuple[Field, str]], asked: MappingBody) -> Entry | list[Problem]:
+def _line(n: int, cells: dict[str, tuple[Field, str]], water: uuid.UUID, asked: MappingBody) -> Entry | list[Problem]:
     """One line: what its cells (by the names of their columns) say, or all that is wrong with it."""
     readers = _readers(asked)
     values: dict[str, Any] = {"line": n}
@@ -184,11 +189,6 @@ def _line(n: int, cells: dict[str, tuple[Field, str]], asked: MappingBody) -> En
             faults.append(Problem("notebook", f"line {n}, {name}", *fault))
         elif value is not None:
             values[where] = value
-    named = next((cell for field, cell in cells.values() if field == "water"), "")
-    water = asked.waters.get(named) if named else asked.water_id
-    if water is None:
-        says = f"No water of yours is meant by '{named[:40]}'." if named else "No water is named."
-        faults.append(Problem("notebook", f"line {n}", says, "choose which it is"))
     if not faults:
         faults = [Problem("notebook", f"line {n}", *fault) for fault in _whole(values)]
     wind = next((cell for field, cell in cells.values() if field == "wind"), "")
@@ -200,11 +200,24 @@ def entries(table: Notebook, asked: MappingBody) -> tuple[list[Entry], list[Prob
     """Return a notebook's lines as they are read, and why each of the others is refused: all that is wrong with it."""
     found: list[Entry] = []
     refused: list[Problem] = []
+    unknown: dict[str, list[int]] = defaultdict(list)
     for n, cells in table.lines:
         meant = zip(table.columns, asked.fields, cells, strict=False)
-        read = _line(n, {name: (field, cell) for name, field, cell in meant if field and cell}, asked)
-        if isinstance(read, Entry):
-            found.append(read)
-        else:
+        told = {name: (field, cell) for name, field, cell in meant if field and cell}
+        named = next((cell for field, cell in told.values() if field == "water"), "")
+        water = asked.waters.get(named) if named else asked.water_id
+        read = _line(n, told, water or uuid.UUID(int=0), asked)
+        if not isinstance(read, Entry):
             refused += read
-    return found, refused
+        if water is None:
+            unknown[named].append(n)
+        elif isinstance(read, Entry):
+            found.append(read)
+    return found, [_no_water(named, lines) for named, lines in unknown.items()] + refused
+
+
+def _no_water(named: str, lines: list[int]) -> Problem:
+    """Why the lines of a water that is not the angler's are left out, told once."""
+    where = ", ".join(map(str, lines[:6])) + (f" and {len(lines) - 6} more" if len(lines) > 6 else "")
+    says = f"No water of yours is meant by '{named[:40]}'." if named else "No water is named."
+    return Problem("notebook", f"line {where}" if len(lines) == 1 else f"lines {where}", says, "choose which it is")
