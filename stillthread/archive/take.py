@@ -18,6 +18,7 @@ from stillthread.core.noted.water import MOST_PLACES
 from stillthread.core.tackle.flies import MOST_FLIES
 from stillthread.core.tackle.lines import MOST_LINES
 from stillthread.flybox.models import Fly, Line
+from stillthread.outings.facts import forget_counts
 from stillthread.waters.models import Water
 from stillthread.web.owned import live
 
@@ -122,4 +123,5 @@ def take(owner: Any, read: Read, keep: Keep) -> int:
         write_settings_of(angler_of(owner), SettingsIO.model_validate(read.settings))
         written += 1
     _check_room(owner)
+    forget_counts(owner)
     return written

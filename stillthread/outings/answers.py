@@ -3,168 +3,111 @@
 from __future__ import annotations
 
 import uuid
-from collections import defaultdict
-from dataclasses import dataclass
-from datetime import datetime
 from typing import Any
+
+from django.db.models import F, FloatField, IntegerField, Q, QuerySet, Sum, Value
+from django.db.models.functions import Cast
 
 from stillthread.accounts.services import angler_of
 from stillthread.core.evidence.compare import Both, in_words, rate_ratio
-from stillthread.core.evidence.rates import poisson_rate
-from stillthread.flybox.models import Fly
+from stillthread.core.evidence.rates import Stretch, poisson_rate
 from stillthread.outings.answers_schemas import AnswersOut, By, ComparedOut, GroupOut, LogFilter
-from stillthread.outings.conditions import Conditions, conditions_by_day, conditions_of, wind_point
-from stillthread.outings.effort import bin_step_m, fish_of, live_spells, stretches
-from stillthread.outings.models import Outing, Spell
-from stillthread.waters.services import local_time
-from stillthread.web.owned import live
+from stillthread.outings.effort import bin_step_m
+from stillthread.outings.facts import DEGREES_A_STEP, bring_up
+from stillthread.outings.models import OutingFact, StretchFact, TagFact
 
-MOST_OUTINGS = 1000
-HOURS_A_PART = 3
-DEGREES_A_STEP = 2
-UNKNOWN = ""
+TAGS = ("fly", "prey", "tone", "phase")
+COLUMNS: dict[str, str] = {"water": "water__name", "time": "hour"}
+IN_ORDER = ("month", "time", "depth", "surface", "at_fly")
+MOST_BEHIND = 100
 
 
-@dataclass(frozen=True)
-class Part:
-    """A stretch's effort [hours], takes and fish under one of what was noted of it."""
-
-    key: str
-    outing: uuid.UUID
-    spell: uuid.UUID
-    hours: float
-    takes: int
-    landed: int
-
-
-def fits(outing: Outing, told: Conditions, asked: LogFilter) -> bool:
-    """Whether an outing is among those asked for."""
-    local = local_time(outing.water, outing.started_at)
-    near = asked.surface_c is None or (
-        told.surface_c is not None and abs(told.surface_c - asked.surface_c) <= DEGREES_A_STEP
-    )
-    return (
-        (asked.month is None or local.month == asked.month)
-        and near
-        and (not asked.wind or wind_point(told) == asked.wind)
-        and (not asked.q or _mentions(outing, asked.q))
-    )
-
-
-def _mentions(outing: Outing, words: str) -> bool:
-    spells = live_spells(outing)
-    texts = [outing.note, *(s.title for s in spells), *(s.place for s in spells), *(f for s in spells for f in s.flies)]
-    texts += [event.note for s in spells for event in s.events.all()]
-    told = " ".join(texts).casefold()
-    return all(word in told for word in words.casefold().split())
-
-
-def asked_for(owner: Any, asked: LogFilter) -> list[tuple[Outing, Conditions]]:
-    """Return the outings asked for, newest first, each with what was read on its day."""
-    rows = live(Outing, owner).select_related("water").prefetch_related("spells__events").defer("plan_snapshot")
+def asked_for(owner: Any, asked: LogFilter) -> QuerySet[OutingFact]:
+    """Return the outings asked for as they are counted, newest first."""
+    bring_up(owner)
+    found = OutingFact.objects.filter(owner=owner)
     if asked.water_id is not None:
-        rows = rows.filter(water_id=asked.water_id)
-    outings = list(rows[:MOST_OUTINGS])
-    by_day = conditions_by_day(owner, {one.water_id for one in outings})
-    found = ((one, conditions_of(one, by_day)) for one in outings)
-    return [(one, told) for one, told in found if fits(one, told, asked)]
+        found = found.filter(water_id=asked.water_id)
+    if asked.month is not None:
+        found = found.filter(on__month=asked.month)
+    if asked.surface_c is not None:
+        low, high = asked.surface_c - DEGREES_A_STEP, asked.surface_c + DEGREES_A_STEP
+        found = found.filter(surface_c__gte=low, surface_c__lte=high)
+    if asked.wind:
+        found = found.filter(wind=asked.wind)
+    for word in asked.q.casefold().split():
+        found = found.filter(text__contains=word)
+    return found.order_by("-started_at", "pk")
 
 
-def _fly_parts(spell: Spell, name_of: dict[str, str]) -> dict[str, tuple[int, int]]:
-    """Takes and fish by fly: a take whose fly was not noted counts for none, unless there was one fly alone."""
-    flies = [name for name in spell.flies if name]
-    found = {name_of.get(name, name): (0, 0) for name in flies}
-    for event in fish_of(spell):
-        fly = event.fly or (flies[0] if len(flies) == 1 else "")
-        key = name_of.get(fly, fly)
-        if key in found:
-            takes, landed = found[key]
-            found[key] = takes + 1, landed + (event.kind == "landed")
-    return found
+def _asks(asked: LogFilter) -> bool:
+    """Whether only some outings are asked for."""
+    return asked != LogFilter()
 
 
-def _local_part(outing: Outing, at: datetime) -> str:
-    hour = local_time(outing.water, at).hour // HOURS_A_PART * HOURS_A_PART
-    return f"{hour:02d}–{hour + HOURS_A_PART:02d} h"
+def _parts(owner: Any, asked: LogFilter, by: By) -> QuerySet[Any]:
+    """The stretches asked for, each under what it is sorted by; those of which it was not noted are left out."""
+    found = asked_for(owner, asked)
+    rows: QuerySet[Any]
+    if by in TAGS:
+        rows = TagFact.objects.filter(owner=owner, tag=by).annotate(by=F("key"))
+    elif by == "depth":
+        step = Value(bin_step_m(angler_of(owner).depth_unit), output_field=FloatField())
+        place = Cast(F("depth_m") / step + Value(1e-9), IntegerField())
+        rows = StretchFact.objects.filter(owner=owner, depth_m__isnull=False).annotate(by=place)
+    else:
+        rows = StretchFact.objects.filter(owner=owner).annotate(by=F(COLUMNS.get(by, by)))
+        rows = (
+            rows.exclude(Q(by=None) if by in ("surface", "at_fly") else Q(by=""))
+            if by not in ("month", "time")
+            else rows
+        )
+    return rows.filter(fact__in=found.order_by().values("pk")) if _asks(asked) else rows
 
 
-def _key(by: By, outing: Outing, spell: Spell, told: Conditions, step_m: float) -> str:
-    """What a stretch is put under, for all but flies and their like; empty where it was not noted."""
-    match by:
-        case "water":
-            return outing.water.name
-        case "month":
-            return f"{local_time(outing.water, spell.started_at).month:02d}"
-        case "time":
-            return _local_part(outing, spell.started_at)
-        case "depth":
-            return "" if spell.depth_m is None else f"{int(spell.depth_m / step_m + 1e-9)}"
-        case "surface":
-            return "" if told.surface_c is None else f"{int(told.surface_c // DEGREES_A_STEP * DEGREES_A_STEP)}"
-        case "wind":
-            return wind_point(told)
-        case "line":
-            return spell.line_title
-        case _:
-            return str(getattr(spell, by))
-
-
-def _names(owner: Any, by: By) -> dict[str, str]:
-    """What a fly is counted as: itself, what it stands for, or its tone."""
-    if by not in ("prey", "tone"):
-        return {}
-    flies = live(Fly, owner)
-    return {one.name: (one.prey[0] if one.prey else "") if by == "prey" else one.tone for one in flies}
-
-
-def parts(owner: Any, asked: LogFilter, by: By) -> list[Part]:
-    """Return every stretch asked for under what it is to be sorted by; of a team each fly has the whole effort."""
-    step_m, names = bin_step_m(angler_of(owner).depth_unit), _names(owner, by)
-    found = []
-    for outing, told in asked_for(owner, asked):
-        for spell, effort in zip(live_spells(outing), stretches(outing), strict=True):
-            if effort.hours <= 0:
-                continue
-            if by in ("fly", "prey", "tone"):
-                rows = _fly_parts(spell, names)
-            else:
-                rows = {_key(by, outing, spell, told=told, step_m=step_m): (effort.takes, effort.landed)}
-            found += [
-                Part(key=key, outing=outing.pk, spell=spell.pk, hours=effort.hours, takes=takes, landed=landed)
-                for key, (takes, landed) in rows.items()
-                if key != UNKNOWN
-            ]
-    return found
+def key_of(by: By, value: Any) -> str:
+    """Return a group's key as it is told: months and hours with two digits."""
+    return f"{value:02d}" if by in ("month", "time") else str(value)
 
 
 def answers(owner: Any, asked: LogFilter, by: By) -> AnswersOut:
     """Return effort, takes and their rate by what is asked, most effort first; blank time counts."""
-    groups: dict[str, list[Part]] = defaultdict(list)
-    for part in parts(owner, asked, by):
-        groups[part.key].append(part)
-    rows = []
-    for key, these in groups.items():
-        hours, takes = sum(p.hours for p in these), sum(p.takes for p in these)
-        rate = poisson_rate(takes, hours)
-        outings = list(dict.fromkeys(p.outing for p in these))
-        rows.append(GroupOut(key=key, takes=vars(rate), landed=sum(p.landed for p in these), outings=outings))
-    ordered = by in ("month", "time", "depth", "surface")
-    rows.sort(key=lambda row: (_order(row.key), row.key) if ordered else (-row.takes.hours, row.key))
-    return AnswersOut(by=by, step_m=bin_step_m(angler_of(owner).depth_unit), groups=rows)
+    sums = {"h": Sum("hours"), "n": Sum("takes"), "l": Sum("landed")}
+    found = _parts(owner, asked, by).order_by().values("by").annotate(**sums)
+    groups = [
+        GroupOut(key=key_of(by, row["by"]), takes=vars(poisson_rate(row["n"], row["h"])), landed=row["l"])
+        for row in found.order_by("by" if by in IN_ORDER else "-h", "by")
+    ]
+    return AnswersOut(by=by, step_m=bin_step_m(angler_of(owner).depth_unit), groups=groups)
 
 
-def _order(key: str) -> float:
-    return float(key) if key.lstrip("-").isdigit() else 0.0
+def at_depths(owner: Any, asked: LogFilter) -> list[Stretch]:
+    """Return effort and takes by depth, one stretch a step of depth."""
+    step = bin_step_m(angler_of(owner).depth_unit)
+    rows = _parts(owner, asked, "depth").order_by().values_list("by")
+    found = rows.annotate(h=Sum("hours"), n=Sum("takes"), l=Sum("landed"))
+    return [
+        Stretch(depth_m=(by + 0.5) * step, hours=hours, takes=takes, landed=landed)
+        for by, hours, takes, landed in found
+    ]
+
+
+def behind(owner: Any, asked: LogFilter, by: By, key: str) -> list[uuid.UUID]:
+    """Return the newest outings that stand behind one of the groups."""
+    value: Any = int(key) if by in IN_ORDER and key.lstrip("-").isdigit() else key
+    ids = _parts(owner, asked, by).filter(by=value).order_by("-fact__started_at").values_list("fact_id", flat=True)
+    return list(ids.distinct()[:MOST_BEHIND])
 
 
 def compared(owner: Any, asked: LogFilter, by: By, pair: tuple[str, str], names: tuple[str, str]) -> ComparedOut:
     """Return two of anything against each other within outings; `names` are what the sentence calls them."""
-    days: dict[uuid.UUID, dict[str, list[float]]] = defaultdict(lambda: {key: [0.0, 0.0] for key in pair})
-    for part in parts(owner, asked, by):
-        if part.key in pair:
-            day = days[part.outing][part.key]
-            day[0], day[1] = day[0] + part.hours, day[1] + part.takes
-    both = [Both(*_side(day[pair[0]]), *_side(day[pair[1]])) for day in days.values()]
+    values = [int(key) if by in IN_ORDER and key.lstrip("-").isdigit() else key for key in pair]
+    rows = _parts(owner, asked, by).filter(by__in=values).order_by().values_list("fact_id", "by")
+    days: dict[uuid.UUID, dict[Any, tuple[float, int]]] = {}
+    for outing, value, hours, takes in rows.annotate(h=Sum("hours"), n=Sum("takes")):
+        days.setdefault(outing, {})[value] = (hours, takes)
+    none = (0.0, 0)
+    both = [Both(*day.get(values[0], none), *day.get(values[1], none)) for day in days.values()]
     ratio = rate_ratio(both)
     return ComparedOut(
         ratio=ratio.ratio,
@@ -175,7 +118,3 @@ def compared(owner: Any, asked: LogFilter, by: By, pair: tuple[str, str], names:
         more_hours=ratio.more_hours,
         sentence=in_words(*names, ratio),
     )
-
-
-def _side(told: list[float]) -> tuple[float, int]:
-    return told[0], int(told[1])

@@ -12,8 +12,9 @@ from stillthread.documents.strict import Strict, ThreeFigures
 from stillthread.outings.schemas import RateOut
 
 By = Literal[
-    "water", "place", "month", "time", "depth", "surface", "wind", "method", "line", "pace", "fly", "prey", "tone"
-]
+    "water", "place", "month", "time", "sun", "light", "depth", "surface", "at_fly", "wind", "method", "line", "pace", "fly",
+    "prey", "tone", "phase",
+]  # fmt: skip
 
 
 class LogFilter(Strict):
@@ -26,10 +27,22 @@ class LogFilter(Strict):
     q: str = Field("", max_length=100)
 
 
+class AskedLog(LogFilter):
+    """How many of the outings are listed, newest first."""
+
+    most: int = Field(100, ge=1, le=1000)
+
+
 class AskedBy(LogFilter):
     """Sorted by what."""
 
     by: By = "depth"
+
+
+class AskedBehind(AskedBy):
+    """The group whose outings are wanted, by its key."""
+
+    key: str = Field(min_length=1, max_length=120)
 
 
 class AskedPair(AskedBy):
@@ -42,12 +55,11 @@ class AskedPair(AskedBy):
 
 
 class GroupOut(Strict):
-    """Effort and takes of one of them, and the outings behind it."""
+    """Effort and takes of one of them."""
 
     key: str
     takes: RateOut
     landed: int
-    outings: list[uuid.UUID]
 
 
 class AnswersOut(Strict):

@@ -10,7 +10,15 @@ from ninja import Query, Router
 
 from stillthread.accounts.throttle import count_join
 from stillthread.outings import answers, services, together
-from stillthread.outings.answers_schemas import AnswersOut, AskedBy, AskedPair, ComparedOut, LogFilter
+from stillthread.outings.answers_schemas import (
+    AnswersOut,
+    AskedBehind,
+    AskedBy,
+    AskedLog,
+    AskedPair,
+    ComparedOut,
+    LogFilter,
+)
 from stillthread.outings.models import Event, Outing, SeenNearby, Spell
 from stillthread.outings.schemas import (
     EventBody,
@@ -20,6 +28,7 @@ from stillthread.outings.schemas import (
     LogOut,
     OutingBody,
     OutingOut,
+    OutingSummary,
     RunningOut,
     SeenBody,
     SeenOut,
@@ -34,23 +43,34 @@ from stillthread.web.owned import delete_owned, get_owned, named_revision
 router = Router(tags=["outings"])
 
 
+def only(asked: LogFilter) -> LogFilter:
+    """Which outings, of what is asked of them."""
+    return LogFilter(**{name: getattr(asked, name) for name in LogFilter.model_fields})
+
+
 @router.get("/log", response={200: LogOut, **FAILURES})
-def read_log(request: HttpRequest, asked: Annotated[LogFilter, Query()]) -> LogOut:
+def read_log(request: HttpRequest, asked: Annotated[AskedLog, Query()]) -> LogOut:
     """Return outings and rates, for everything or what is asked for."""
-    return services.read_log(request.user, asked)
+    return services.read_log(request.user, only(asked), asked.most)
 
 
 @router.get("/log/answers", response={200: AnswersOut, **FAILURES})
 def read_answers(request: HttpRequest, asked: Annotated[AskedBy, Query()]) -> AnswersOut:
-    """Return effort, takes and their rate by any of what was noted, with the outings behind each."""
-    return answers.answers(request.user, asked, asked.by)
+    """Return effort, takes and their rate by any of what was noted."""
+    return answers.answers(request.user, only(asked), asked.by)
+
+
+@router.get("/log/behind", response={200: list[OutingSummary], **FAILURES})
+def read_behind(request: HttpRequest, asked: Annotated[AskedBehind, Query()]) -> list[OutingSummary]:
+    """Return the outings that stand behind one of the groups, newest first, at most a hundred."""
+    return services.read_behind(request.user, only(asked), asked.by, asked.key)
 
 
 @router.get("/log/compare", response={200: ComparedOut, **FAILURES})
 def compare(request: HttpRequest, asked: Annotated[AskedPair, Query()]) -> ComparedOut:
     """Return two of anything against each other within outings, and what that says."""
     names = asked.a_name or asked.a, asked.b_name or asked.b
-    return answers.compared(request.user, asked, asked.by, pair=(asked.a, asked.b), names=names)
+    return answers.compared(request.user, only(asked), asked.by, pair=(asked.a, asked.b), names=names)
 
 
 @router.get("/outings/running", response={200: RunningOut, **FAILURES})

@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
+import uuid
 from collections.abc import Iterable
 from dataclasses import dataclass
 from datetime import date, datetime
 from typing import Any
 
 from stillthread.core.sky.wind import compass_point
+from stillthread.core.water.profile import Point
 from stillthread.outings.models import Outing
 from stillthread.waters.models import Reading
 from stillthread.waters.services import local_time
@@ -16,11 +18,16 @@ from stillthread.web.owned import live
 
 @dataclass(frozen=True)
 class Conditions:
-    """What was read on a water's day: surface [°C], wind [m/s] and where from [deg]; None where it was not."""
+    """What was read on a water's day: surface [°C], wind [m/s] and where from [deg], cloud [oktas], temperatures by depth;
+    None or empty where it was not; and the readings it is from.
+    """
 
     surface_c: float | None = None
     wind_m_s: float | None = None
     wind_from_deg: float | None = None
+    cloud_oktas: float | None = None
+    profile: tuple[Point, ...] = ()
+    readings: tuple[uuid.UUID, ...] = ()
 
 
 def _newer(value: float | None, before: float | None) -> float | None:
@@ -28,11 +35,13 @@ def _newer(value: float | None, before: float | None) -> float | None:
 
 
 def conditions_by_day(
-    owner: Any, waters: Iterable[Any], before: datetime | None = None
+    owner: Any, waters: Iterable[Any], between: tuple[datetime | None, datetime | None] = (None, None)
 ) -> dict[tuple[Any, date], Conditions]:
-    """Return what was read on each day of some waters, `before` an instant: of several readings the last that has it."""
+    """Return what was read on each day of some waters, `between` two instants: of several readings the last that has it."""
     found: dict[tuple[Any, date], Conditions] = {}
     rows = live(Reading, owner).filter(water__in=set(waters)).select_related("water").order_by("taken_at")
+    since, before = between
+    rows = rows if since is None else rows.filter(taken_at__gte=since)
     for row in rows if before is None else rows.filter(taken_at__lt=before):
         day = row.water_id, local_time(row.water, row.taken_at).date()
         old, profile = found.get(day, Conditions()), row.own_profile
@@ -41,6 +50,9 @@ def conditions_by_day(
             surface_c=_newer(surface, old.surface_c),
             wind_m_s=_newer(row.reading.get("wind_m_s"), old.wind_m_s),
             wind_from_deg=_newer(row.reading.get("wind_from_deg"), old.wind_from_deg),
+            cloud_oktas=_newer(row.reading.get("cloud_oktas"), old.cloud_oktas),
+            profile=tuple(Point(**point) for point in profile) or old.profile,
+            readings=(*old.readings, row.pk),
         )
     return found
 

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import uuid
 
+from django.conf import settings
 from django.db import models
 from django.utils import timezone
 
@@ -24,7 +25,7 @@ class Outing(Owned):
     class Meta:
         verbose_name = "outing"
         ordering = ["-started_at"]
-        indexes = [models.Index(fields=["owner", "-started_at"])]
+        indexes = [models.Index(fields=["owner", "-started_at"]), models.Index(fields=["owner", "updated_at"])]
 
     def __str__(self) -> str:
         """Return water and day."""
@@ -53,6 +54,7 @@ class Spell(Owned):
     class Meta:
         verbose_name = "spell"
         ordering = ["started_at"]
+        indexes = [models.Index(fields=["owner", "updated_at"])]
 
     def __str__(self) -> str:
         """Return the title."""
@@ -79,7 +81,7 @@ class Event(Owned):
     class Meta:
         verbose_name = "event"
         ordering = ["occurred_at"]
-        indexes = [models.Index(fields=["owner", "kind"])]
+        indexes = [models.Index(fields=["owner", "updated_at"])]
 
     def __str__(self) -> str:
         """Return the kind."""
@@ -134,3 +136,105 @@ class Together(models.Model):
     def __str__(self) -> str:
         """Return the code."""
         return self.code
+
+
+class OutingFact(models.Model):
+    """An outing as the log counts it: its day, what was read on it, effort and fish, and every word in it.
+
+    Made again where anything it was counted from has changed since; `readings` are the UUIDs of those of its day,
+    `stamp` is the last change that is in it.
+    """
+
+    outing = models.OneToOneField(Outing, on_delete=models.CASCADE, primary_key=True, related_name="fact")
+    owner = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="+")
+    water = models.ForeignKey(Water, on_delete=models.CASCADE, related_name="+")
+    on = models.DateField()
+    started_at = models.DateTimeField()
+    surface_c = models.FloatField(null=True)
+    wind_m_s = models.FloatField(null=True)
+    wind = models.CharField(max_length=2, blank=True)
+    hours = models.FloatField()
+    takes = models.PositiveIntegerField()
+    landed = models.PositiveIntegerField()
+    plucks = models.PositiveIntegerField()
+    methods = models.JSONField(default=list)
+    text = models.TextField(blank=True)
+    readings = models.TextField(blank=True)
+    stamp = models.DateTimeField()
+
+    class Meta:
+        verbose_name = "counted outing"
+        indexes = [models.Index(fields=["owner", "-started_at"])]
+
+    def __str__(self) -> str:
+        """Return the day and what came."""
+        return f"{self.on}: {self.takes} in {self.hours:.1f} h"
+
+
+class StretchFact(models.Model):
+    """A stretch as the log counts it: effort [h], takes and fish, under everything it may be sorted by."""
+
+    spell = models.OneToOneField(Spell, on_delete=models.CASCADE, primary_key=True, related_name="fact")
+    fact = models.ForeignKey(OutingFact, on_delete=models.CASCADE, related_name="stretches")
+    owner = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="+")
+    water = models.ForeignKey(Water, on_delete=models.CASCADE, related_name="+")
+    hours = models.FloatField()
+    takes = models.PositiveIntegerField()
+    landed = models.PositiveIntegerField()
+    depth_m = models.FloatField(null=True)
+    month = models.PositiveSmallIntegerField()
+    hour = models.PositiveSmallIntegerField()
+    surface = models.SmallIntegerField(null=True)
+    at_fly = models.SmallIntegerField(null=True)
+    sun = models.CharField(max_length=6, blank=True)
+    light = models.CharField(max_length=6, blank=True)
+    wind = models.CharField(max_length=2, blank=True)
+    place = models.CharField(max_length=80, blank=True)
+    method = models.CharField(max_length=12)
+    line = models.CharField(max_length=120, blank=True)
+    pace = models.CharField(max_length=16)
+
+    class Meta:
+        verbose_name = "counted stretch"
+
+    def __str__(self) -> str:
+        """Return effort and takes."""
+        return f"{self.takes} in {self.hours:.1f} h"
+
+
+class TagFact(models.Model):
+    """What a stretch may have several of: its flies, what they stand for, their tones, and the phases of its takes.
+
+    Of a team each fly has the whole effort; of a phase the effort is the whole stretch's.
+    """
+
+    stretch = models.ForeignKey(StretchFact, on_delete=models.CASCADE, related_name="tags")
+    fact = models.ForeignKey(OutingFact, on_delete=models.CASCADE, related_name="tags")
+    owner = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="+")
+    tag = models.CharField(max_length=5)
+    key = models.CharField(max_length=80)
+    hours = models.FloatField()
+    takes = models.PositiveIntegerField()
+    landed = models.PositiveIntegerField()
+
+    class Meta:
+        verbose_name = "counted tag"
+        indexes = [models.Index(fields=["owner", "tag", "key", "hours", "takes", "landed"])]
+
+    def __str__(self) -> str:
+        """Return the tag and its key."""
+        return f"{self.tag} {self.key}"
+
+
+class Counted(models.Model):
+    """How far an angler's log is counted: every change up to then, and what each fly stood for and each water was then."""
+
+    owner = models.OneToOneField(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, primary_key=True, related_name="+")
+    at = models.DateTimeField()
+    rules = models.PositiveSmallIntegerField()
+    flies = models.JSONField(default=dict)
+    waters = models.JSONField(default=dict)
+
+    def __str__(self) -> str:
+        """Return the instant."""
+        return f"{self.at:%Y-%m-%d %H:%M}"

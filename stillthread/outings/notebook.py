@@ -15,6 +15,7 @@ from django.utils import timezone
 
 from stillthread.core.errors import Problem
 from stillthread.formats.notebook import Notebook, guess
+from stillthread.outings.facts import forget_counts
 from stillthread.outings.models import Event, Outing, Spell
 from stillthread.outings.notebook_lines import Entry, entries, method_of
 from stillthread.outings.notebook_schemas import (
@@ -294,4 +295,5 @@ def take(owner: Any, table: Notebook, asked: MappingBody) -> NotebookTakenOut:
     Event.objects.bulk_create(events, batch_size=CHUNK)
     readings = [row for row in map(_reading, new) if row is not None]
     Reading.objects.bulk_create(readings, batch_size=CHUNK, ignore_conflicts=True)
+    forget_counts(owner)
     return NotebookTakenOut(days=len(new) + len(back), fish=len(events))

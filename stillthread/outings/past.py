@@ -47,7 +47,7 @@ def past_stretches(owner: Any, water: Water, before: datetime) -> list[PastStret
     rows = live(Outing, owner).filter(started_at__lt=before).select_related("water").defer("plan_snapshot")
     outings = list(rows.prefetch_related("spells__events").order_by("-started_at")[:MOST_OUTINGS])
     waters = {outing.water_id for outing in outings}
-    by_day = conditions_by_day(owner, waters, before)
+    by_day = conditions_by_day(owner, waters, (None, before))
     kinds: dict[tuple[Any, str], Any] = {
         (p.water_id, p.name): p.kind for p in live(Place, owner).filter(water__in=waters)
     }

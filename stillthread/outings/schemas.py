@@ -234,6 +234,7 @@ class LogOut(Strict):
     """What the log says over all outings asked for."""
 
     outings: list[OutingSummary]
+    count: int = Field(description="how many outings there are of those asked for; the newest are listed")
     landed_rate: RateOut
     takes_rate: RateOut
     by_depth: list[DepthBinOut]

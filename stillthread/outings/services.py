@@ -7,7 +7,7 @@ from datetime import datetime, timedelta
 from typing import Any
 
 from django.db import transaction
-from django.db.models import QuerySet
+from django.db.models import Count, Q, QuerySet, Sum
 from django.http import Http404
 from django.utils import timezone
 from pydantic import ValidationError
@@ -18,11 +18,10 @@ from stillthread.core.evidence.fish import LONGEST_FIGHT_S
 from stillthread.core.evidence.rates import DepthBin, Rate, Stretch, by_depth, poisson_rate
 from stillthread.documents.frozen import frozen_answer
 from stillthread.documents.plan_answer import SetUpOut
-from stillthread.outings.answers import asked_for
-from stillthread.outings.answers_schemas import LogFilter
-from stillthread.outings.conditions import wind_point
+from stillthread.outings.answers import asked_for, at_depths, behind
+from stillthread.outings.answers_schemas import By, LogFilter
 from stillthread.outings.effort import bin_step_m, live_events, live_spells, stretches
-from stillthread.outings.models import Event, Outing, SeenNearby, Spell
+from stillthread.outings.models import Event, Outing, OutingFact, SeenNearby, Spell
 from stillthread.outings.schemas import (
     MOST_SET_UPS,
     DepthBinOut,
@@ -45,7 +44,7 @@ from stillthread.waters.reading_services import ahead
 from stillthread.waters.schemas import AheadOut
 from stillthread.web.owned import get_owned, live, put_owned
 
-MOST_OUTINGS = 500
+MOST_OUTINGS = 100
 LONGEST_OUTING = timedelta(days=1)
 HEAVY = ("plan_snapshot",)  # a whole plan, which most questions do not need
 
@@ -169,27 +168,48 @@ def read_ahead(owner: Any, outing_id: uuid.UUID) -> list[AheadOut]:
     return ahead(outing.water, outing.ended_at or timezone.now(), outing.started_at)
 
 
-def read_log(owner: Any, asked: LogFilter) -> LogOut:
-    """Return the owner's outings asked for, newest first, with rates over all of them."""
+def _fact_out(fact: OutingFact) -> OutingSummary:
+    """A counted outing as the list has it."""
+    same = ("started_at", "hours", "takes", "landed", "plucks", "methods", "surface_c", "wind_m_s", "wind")
+    return OutingSummary(
+        id=fact.pk,
+        water_id=fact.water_id,
+        water_name=fact.water.name,
+        time_zone=fact.water.time_zone,
+        ended_at=fact.outing.ended_at,
+        note=fact.outing.note,
+        **{name: getattr(fact, name) for name in same},
+    )
+
+
+def _listed(facts: QuerySet[OutingFact]) -> list[OutingSummary]:
+    return [_fact_out(one) for one in facts.select_related("outing", "water").defer("outing__plan_snapshot")]
+
+
+def read_log(owner: Any, asked: LogFilter, most: int = MOST_OUTINGS) -> LogOut:
+    """Return the owner's newest outings of those asked for, with rates over all of them."""
     if asked.water_id is not None:
         get_owned(Water, owner, asked.water_id)
-    outings, everything, blank = [], [], 0
-    for outing, told in asked_for(owner, asked)[:MOST_OUTINGS]:
-        effort = stretches(outing)
-        everything += effort
-        read = {"surface_c": told.surface_c, "wind_m_s": told.wind_m_s, "wind": wind_point(told)}
-        summary = OutingSummary(**_summary(outing, effort), **read)
-        blank += summary.hours > 0 and summary.takes == 0
-        outings.append(summary)
-    landed_rate, takes_rate = _rates(everything)
-    bins = by_depth(everything, bin_step_m(angler_of(owner).depth_unit))
+    found = asked_for(owner, asked)
+    blank = Count("pk", filter=Q(takes=0, hours__gt=0))
+    sums = found.aggregate(n=Count("pk"), h=Sum("hours"), t=Sum("takes"), l=Sum("landed"), b=blank)
+    whole = [Stretch(depth_m=None, hours=sums["h"] or 0.0, takes=sums["t"] or 0, landed=sums["l"] or 0)]
+    landed_rate, takes_rate = _rates(whole)
+    step = bin_step_m(angler_of(owner).depth_unit)
     return LogOut(
-        outings=outings,
+        outings=_listed(found[:most]),
+        count=sums["n"],
         landed_rate=landed_rate,
         takes_rate=takes_rate,
-        by_depth=[_bin_out(b) for b in bins],
-        blank_outings=blank,
+        by_depth=[_bin_out(b) for b in by_depth(at_depths(owner, asked), step)],
+        blank_outings=sums["b"],
     )
+
+
+def read_behind(owner: Any, asked: LogFilter, by: By, key: str) -> list[OutingSummary]:
+    """Return the newest outings behind one of the groups of what was asked."""
+    ids = behind(owner, asked, by, key)
+    return _listed(OutingFact.objects.filter(pk__in=ids).order_by("-started_at", "pk"))
 
 
 def put_outing(

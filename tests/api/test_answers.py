@@ -1,8 +1,16 @@
 """What a hand-made log says, whose answers are known."""
 
 import uuid
+from typing import get_args
 from urllib.parse import urlencode
 
+from django.utils import timezone
+
+from stillthread.outings.answers import answers
+from stillthread.outings.answers_schemas import By, LogFilter
+from stillthread.outings.facts import forget_counts
+from stillthread.outings.models import Counted, Spell
+from stillthread.waters.models import Reading
 from tests.api.base import ApiCase
 from tests.checks import some
 
@@ -12,6 +20,7 @@ DAYS = (
     ("2026-04-20", 9.0, 45, ((1.0, "sinking", ["Black leech"], 4.6, 3), (3.0, "float", ["Olive pupa"], 2.4, 2))),
     ("2026-10-05", 12.0, 225, ((3.0, "sinking", ["Black leech", "Olive pupa"], 3.5, 0),)),
 )
+POSITION = {"latitude_deg": 54.0, "longitude_deg": -2.0}
 
 
 class AnswersCase(ApiCase):
@@ -26,7 +35,8 @@ class AnswersCase(ApiCase):
         ends = {"started_at": f"{on}T08:00:00Z", "ended_at": self.at(on, 8 + hours), "note": f"Day of {on}, cold hands"}
         self.call("PUT", f"/api/outings/{outing}", {"water_id": self.water, **ends})
         reading = {
-            "profile": [{"depth_m": 0, "temperature_c": surface}], "wind_m_s": 4.0, "wind_from_deg": wind,
+            "profile": [{"depth_m": 0, "temperature_c": surface}, {"depth_m": 5, "temperature_c": surface - 2.5}],
+            "wind_m_s": 4.0, "wind_from_deg": wind, "cloud_oktas": 1 if wind == 0 else 8,
         }  # fmt: skip
         body = {"place": "Shelf", "reading": reading, "taken_at": f"{on}T07:30:00Z"}
         self.call("PUT", f"/api/waters/{self.water}/readings/{uuid.uuid4()}", body)
@@ -62,6 +72,8 @@ class Answers(AnswersCase):
             ("wind", {"N": (4, 4.0), "NE": (3, 4.0), "SW": (0, 3.0)}),
             ("depth", {"2": (2, 5.0), "3": (0, 3.0), "4": (5, 3.0)}),
             ("place", {"Shelf": (7, 11.0)}),
+            # Half a degree colder a metre: at 4.2 m of 8 °C it is below 6, the other four stretches between 6.7 and 10.3.
+            ("at_fly", {"4": (3, 2.0), "6": (4, 6.0), "10": (0, 3.0)}),
         ):
             with self.subTest(by):
                 self.assertEqual(self.by(by), expected)
@@ -71,7 +83,8 @@ class Answers(AnswersCase):
         october = next(g for g in groups if g["key"] == "10")
         self.assertEqual((october["takes"]["per_hour"], october["takes"]["low"]), (0, 0))
         self.assertGreater(october["takes"]["high"], 1.0)  # three blank hours: less than 1.23 an hour (Garwood 1936)
-        self.assertEqual(october["outings"], [self.outings[2]])
+        behind = self.call("GET", "/api/log/behind?by=month&key=10")
+        self.assertEqual([one["id"] for one in behind], [self.outings[2]])
 
     def test_filters_find_their_outings(self):
         for asked, expected in (
@@ -95,6 +108,82 @@ class Answers(AnswersCase):
         self.assertAlmostEqual(told["ratio"], (1.5 + 1.5) / (0.5 + 0.25), places=2)
         self.assertEqual((told["outings"], told["sure"]), (2, False))
         self.assertIn("Cannot tell yet between Sinking and Float", told["sentence"])
+
+    def test_the_sun_and_the_light(self):
+        self.call("PUT", f"/api/waters/{self.water}", {**self.water_body(), **POSITION})
+        # At 54 north the April sun is up by six and high by ten; October's at nine is not 20 degrees high (NOAA tables).
+        sun = self.by("sun")
+        self.assertEqual(sum(takes for takes, _ in sun.values()), 7)
+        self.assertEqual(set(sun), {"early", "day"})
+        self.assertEqual(sun["early"][1], 3.0)
+        light = self.by("light")
+        self.assertEqual(set(light), {"bright", "dull", "low"})
+        self.assertEqual(light["bright"], (4, 4.0))
+
+    def test_phases_of_takes_have_the_effort_of_their_stretches(self):
+        spell = Spell.objects.filter(outing_id=self.outings[0], method="float").get()
+        event = spell.events.get()
+        body = {
+            "spell_id": str(spell.pk),
+            "kind": "take",
+            "phase": "hang",
+            "occurred_at": event.occurred_at.isoformat(),
+        }
+        self.call("PUT", f"/api/outings/{self.outings[0]}/events/{event.pk}", body)
+        self.assertEqual(self.by("phase"), {"hang": (1, 2.0)})
+
+    def test_counts_keep_up_with_every_change(self):
+        fly = str(uuid.uuid4())
+        box = {"name": "Black leech", "prey": ["leech"], "hooks": [10], "tone": "dark", "weight": "weighted"}
+        outing = self.outings[0]
+        spell = Spell.objects.filter(outing_id=outing, method="float").get()
+        event = spell.events.get()
+        told = {"method": "float", "title": "float", "flies": ["Olive pupa"], "depth_m": 2.1, "place": "Shelf"}
+        span = {"started_at": "2026-04-10T10:00:00Z", "ended_at": "2026-04-10T11:00:00Z"}
+        reading = Reading.objects.get(taken_at__month=10)
+        read = {"place": "Shelf", "reading": {"wind_m_s": 2.0, "wind_from_deg": 90}, "taken_at": "2026-10-05T07:00:00Z"}
+        water = self.water_body()
+        changes = (
+            ("PUT", f"/api/kit/flies/{fly}", box),
+            ("PUT", f"/api/kit/flies/{fly}", {**box, "tone": "pale"}),
+            ("PUT", f"/api/outings/{outing}/spells/{spell.pk}", {**told, **span}),
+            ("DELETE", f"/api/outings/{outing}/events/{event.pk}", None),
+            ("PUT", f"/api/waters/{self.water}/readings/{reading.pk}", read),
+            ("PUT", f"/api/waters/{self.water}", {**water, "time_zone": "Pacific/Auckland"}),
+            ("PUT", f"/api/outings/{self.outings[2]}", {"water_id": self.water, "note": "new words", **span}),
+            ("DELETE", f"/api/outings/{self.outings[1]}", None),
+            ("PUT", f"/api/outings/{self.outings[1]}", {"water_id": self.water, **span}),
+        )
+        before = self.all_said()
+        for method, path, body in changes:
+            with self.subTest(f"{method} {path}"):
+                self.call(method, path, body, status=204 if method == "DELETE" else 200)
+                now = self.all_said()
+                self.assertNotEqual(now, before)
+                forget_counts(self.user)
+                self.assertEqual(now, self.all_said())
+                before = now
+
+    def water_body(self):
+        return {name: v for name, v in self.call("GET", "/api/waters")[0].items() if name not in ("id", "revision")}
+
+    def all_said(self):
+        """Everything the log says, asked again the next hour: what was counted long ago has to notice by itself."""
+        Counted.objects.update(at=timezone.now())
+        told = [answers(self.user, LogFilter(), by).model_dump() for by in get_args(By)]
+        return told, self.call("GET", "/api/log"), self.call("GET", "/api/log?q=new")["count"]
+
+    def test_more_blank_hours_never_raise_a_rate(self):
+        rates = [self.rate_of_float()]
+        for n in range(4):
+            self.day(f"2026-0{n + 5}-15", 10.0, 90, ((2.5, "float", ["Olive pupa"], 2.2, 0),))
+            rates.append(self.rate_of_float())
+        self.assertEqual(rates, sorted(rates, reverse=True))
+        self.assertGreater(rates[0], rates[-1])
+
+    def rate_of_float(self):
+        groups = self.call("GET", "/api/log/answers?by=method")["groups"]
+        return next(g["takes"]["per_hour"] for g in groups if g["key"] == "float")
 
     def test_bad_questions_and_others_logs(self):
         self.refused("GET", "/api/log/answers?by=colour")

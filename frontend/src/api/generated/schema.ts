@@ -533,9 +533,29 @@ export interface paths {
         };
         /**
          * Read Answers
-         * @description Return effort, takes and their rate by any of what was noted, with the outings behind each.
+         * @description Return effort, takes and their rate by any of what was noted.
          */
         get: operations["stillthread_outings_api_read_answers"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/log/behind": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Behind
+         * @description Return the outings that stand behind one of the groups, newest first, at most a hundred.
+         */
+        get: operations["stillthread_outings_api_read_behind"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1919,7 +1939,7 @@ export interface components {
              * By
              * @enum {string}
              */
-            by: "water" | "place" | "month" | "time" | "depth" | "surface" | "wind" | "method" | "line" | "pace" | "fly" | "prey" | "tone";
+            by: "water" | "place" | "month" | "time" | "sun" | "light" | "depth" | "surface" | "at_fly" | "wind" | "method" | "line" | "pace" | "fly" | "prey" | "tone" | "phase";
             /** Groups */
             groups: components["schemas"]["GroupOut"][];
             /** Step M */
@@ -1940,6 +1960,36 @@ export interface components {
             tables: components["schemas"]["TableOut"][];
         };
         /**
+         * AskedBehind
+         * @description The group whose outings are wanted, by its key.
+         */
+        AskedBehind: {
+            /**
+             * By
+             * @default depth
+             * @enum {string}
+             */
+            by: "water" | "place" | "month" | "time" | "sun" | "light" | "depth" | "surface" | "at_fly" | "wind" | "method" | "line" | "pace" | "fly" | "prey" | "tone" | "phase";
+            /** Key */
+            key: string;
+            /** Month */
+            month?: number | null;
+            /**
+             * Q
+             * @default
+             */
+            q: string;
+            /** Surface C */
+            surface_c?: number | null;
+            /** Water Id */
+            water_id?: string | null;
+            /**
+             * Wind
+             * @default
+             */
+            wind: ("N" | "NE" | "E" | "SE" | "S" | "SW" | "W" | "NW") | "";
+        };
+        /**
          * AskedBy
          * @description Sorted by what.
          */
@@ -1949,9 +1999,36 @@ export interface components {
              * @default depth
              * @enum {string}
              */
-            by: "water" | "place" | "month" | "time" | "depth" | "surface" | "wind" | "method" | "line" | "pace" | "fly" | "prey" | "tone";
+            by: "water" | "place" | "month" | "time" | "sun" | "light" | "depth" | "surface" | "at_fly" | "wind" | "method" | "line" | "pace" | "fly" | "prey" | "tone" | "phase";
             /** Month */
             month?: number | null;
+            /**
+             * Q
+             * @default
+             */
+            q: string;
+            /** Surface C */
+            surface_c?: number | null;
+            /** Water Id */
+            water_id?: string | null;
+            /**
+             * Wind
+             * @default
+             */
+            wind: ("N" | "NE" | "E" | "SE" | "S" | "SW" | "W" | "NW") | "";
+        };
+        /**
+         * AskedLog
+         * @description How many of the outings are listed, newest first.
+         */
+        AskedLog: {
+            /** Month */
+            month?: number | null;
+            /**
+             * Most
+             * @default 100
+             */
+            most: number;
             /**
              * Q
              * @default
@@ -1991,7 +2068,7 @@ export interface components {
              * @default depth
              * @enum {string}
              */
-            by: "water" | "place" | "month" | "time" | "depth" | "surface" | "wind" | "method" | "line" | "pace" | "fly" | "prey" | "tone";
+            by: "water" | "place" | "month" | "time" | "sun" | "light" | "depth" | "surface" | "at_fly" | "wind" | "method" | "line" | "pace" | "fly" | "prey" | "tone" | "phase";
             /** Month */
             month?: number | null;
             /**
@@ -3361,15 +3438,13 @@ export interface components {
         };
         /**
          * GroupOut
-         * @description Effort and takes of one of them, and the outings behind it.
+         * @description Effort and takes of one of them.
          */
         GroupOut: {
             /** Key */
             key: string;
             /** Landed */
             landed: number;
-            /** Outings */
-            outings: string[];
             takes: components["schemas"]["RateOut"];
         };
         /**
@@ -3829,28 +3904,6 @@ export interface components {
             wild: boolean;
         };
         /**
-         * LogFilter
-         * @description Which outings: of a water, a month, near a surface temperature [°C], a wind; with words in what was noted.
-         */
-        LogFilter: {
-            /** Month */
-            month?: number | null;
-            /**
-             * Q
-             * @default
-             */
-            q: string;
-            /** Surface C */
-            surface_c?: number | null;
-            /** Water Id */
-            water_id?: string | null;
-            /**
-             * Wind
-             * @default
-             */
-            wind: ("N" | "NE" | "E" | "SE" | "S" | "SW" | "W" | "NW") | "";
-        };
-        /**
          * LogOut
          * @description What the log says over all outings asked for.
          */
@@ -3859,6 +3912,11 @@ export interface components {
             blank_outings: number;
             /** By Depth */
             by_depth: components["schemas"]["DepthBinOut"][];
+            /**
+             * Count
+             * @description how many outings there are of those asked for; the newest are listed
+             */
+            count: number;
             landed_rate: components["schemas"]["RateOut"];
             /** Outings */
             outings: components["schemas"]["OutingSummary"][];
@@ -9566,6 +9624,7 @@ export interface operations {
                 surface_c?: number | null;
                 wind?: ("N" | "NE" | "E" | "SE" | "S" | "SW" | "W" | "NW") | "";
                 q?: string;
+                most?: number;
             };
             header?: never;
             path?: never;
@@ -9646,7 +9705,7 @@ export interface operations {
                 surface_c?: number | null;
                 wind?: ("N" | "NE" | "E" | "SE" | "S" | "SW" | "W" | "NW") | "";
                 q?: string;
-                by?: "water" | "place" | "month" | "time" | "depth" | "surface" | "wind" | "method" | "line" | "pace" | "fly" | "prey" | "tone";
+                by?: "water" | "place" | "month" | "time" | "sun" | "light" | "depth" | "surface" | "at_fly" | "wind" | "method" | "line" | "pace" | "fly" | "prey" | "tone" | "phase";
             };
             header?: never;
             path?: never;
@@ -9719,6 +9778,88 @@ export interface operations {
             };
         };
     };
+    stillthread_outings_api_read_behind: {
+        parameters: {
+            query: {
+                water_id?: string | null;
+                month?: number | null;
+                surface_c?: number | null;
+                wind?: ("N" | "NE" | "E" | "SE" | "S" | "SW" | "W" | "NW") | "";
+                q?: string;
+                by?: "water" | "place" | "month" | "time" | "sun" | "light" | "depth" | "surface" | "at_fly" | "wind" | "method" | "line" | "pace" | "fly" | "prey" | "tone" | "phase";
+                key: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OutingSummary"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+        };
+    };
     stillthread_outings_api_compare: {
         parameters: {
             query: {
@@ -9727,7 +9868,7 @@ export interface operations {
                 surface_c?: number | null;
                 wind?: ("N" | "NE" | "E" | "SE" | "S" | "SW" | "W" | "NW") | "";
                 q?: string;
-                by?: "water" | "place" | "month" | "time" | "depth" | "surface" | "wind" | "method" | "line" | "pace" | "fly" | "prey" | "tone";
+                by?: "water" | "place" | "month" | "time" | "sun" | "light" | "depth" | "surface" | "at_fly" | "wind" | "method" | "line" | "pace" | "fly" | "prey" | "tone" | "phase";
                 a: string;
                 b: string;
                 a_name?: string;

@@ -12,6 +12,7 @@ import { useReader } from "../../lib/session";
 import { hoursText } from "../../lib/time";
 import { bandText, temperatureTo } from "../../lib/units";
 import { Field, Select } from "../../ui/controls";
+import { OutingRow } from "./OutingRow";
 import { rateText } from "./Rates";
 import { words } from "./strings";
 import type { Filter } from "./useFilter";
@@ -31,16 +32,38 @@ function useNames(told: Answers | undefined) {
   return (key: string): string => {
     const n = Number(key);
     if (by === "depth") return bandText(settings.depth_unit, n * step, (n + 1) * step);
-    if (by === "surface") {
+    if (by === "surface" || by === "at_fly") {
       const [low, high] = [n, n + STEP_C].map((c) => Math.round(temperatureTo(unit, c)));
       return `${low} to ${high} °${unit.toUpperCase()}`;
     }
+    if (by === "time") return words.time(n);
+    if (by && words.named[by]) return words.named[by][key] ?? key;
     if (by === "month") return MONTHS[n - 1] ?? key;
     if (by === "pace") return say(paceText(key) || key);
     if (by === "method") return say(methodText(key));
     if (by === "prey") return say(prey.find((one) => one.key === key)?.name ?? key);
     return say(key);
   };
+}
+
+/** The outings a group's numbers come from. */
+function Behind({ filter, by, group, name }: { filter: Filter; by: By; group: string; name: string }) {
+  const { say } = useReader();
+  const asked = useQuery({
+    queryKey: ["log", "behind", filter, by, group],
+    queryFn: () => need(api.GET("/api/log/behind", { params: { query: { ...filter, by, key: group } } })),
+  });
+  if (asked.isLoadingError) return <Failed error={asked.error} again={() => void asked.refetch()} />;
+  return (
+    <div data-testid="behind">
+      <h3>{say(words.behind(name))}</h3>
+      <ul className="corded">
+        {asked.data?.map((outing) => (
+          <OutingRow key={outing.id} outing={outing} />
+        ))}
+      </ul>
+    </div>
+  );
 }
 
 function Compared({ filter, by, pair, names }: { filter: Filter; by: By; pair: string[]; names: string[] }) {
@@ -70,9 +93,11 @@ interface RowProps {
   most: number;
   picked: boolean;
   onPick: () => void;
+  open: boolean;
+  onOpen: () => void;
 }
 
-function Row({ group, name, most, picked, onPick }: RowProps) {
+function Row({ group, name, most, picked, onPick, open, onOpen }: RowProps) {
   const { takes } = group;
   const known = takes.per_hour !== null && takes.low !== null && takes.high !== null;
   return (
@@ -83,7 +108,17 @@ function Row({ group, name, most, picked, onPick }: RowProps) {
           {name}
         </label>
       </th>
-      <td className="whitespace-nowrap">{hoursText(takes.hours)}</td>
+      <td className="whitespace-nowrap">
+        <button
+          type="button"
+          aria-expanded={open}
+          aria-label={words.behind(name)}
+          onClick={onOpen}
+          className="min-h-11 cursor-pointer underline"
+        >
+          {hoursText(takes.hours)}
+        </button>
+      </td>
       <td>{takes.count}</td>
       <td className="wide:min-w-36">
         {known ? (
@@ -116,6 +151,7 @@ export default function Answers({ filter }: { filter: Filter }) {
   const [search, setSearch] = useSearchParams();
   const by = (search.get("by") ?? "fly") as By;
   const [picked, setPicked] = useState<string[]>([]);
+  const [open, setOpen] = useState<string | null>(null);
   const asked = useQuery({
     queryKey: ["log", "answers", filter, by],
     queryFn: () => need(api.GET("/api/log/answers", { params: { query: { ...filter, by } } })),
@@ -143,6 +179,7 @@ export default function Answers({ filter }: { filter: Filter }) {
               next.set("by", event.target.value);
               setSearch(next);
               setPicked([]);
+              setOpen(null);
             }}
           >
             {words.by.map((one) => (
@@ -158,7 +195,11 @@ export default function Answers({ filter }: { filter: Filter }) {
       {groups.length > 0 && (
         <>
           <p className="mt-1 text-soft">
-            {by === "fly" || by === "prey" || by === "tone" ? words.teamAbout : words.pickTwo}
+            {by === "fly" || by === "prey" || by === "tone"
+              ? words.teamAbout
+              : by === "phase"
+                ? words.phaseAbout
+                : words.pickTwo}
           </p>
           {pair.length === 2 && <Compared filter={filter} by={by} pair={pair} names={pair.map(name)} />}
           <div className="overflow-x-auto">
@@ -182,11 +223,16 @@ export default function Answers({ filter }: { filter: Filter }) {
                     most={most}
                     picked={pair.includes(group.key)}
                     onPick={() => pick(group.key)}
+                    open={open === group.key}
+                    onOpen={() => setOpen(open === group.key ? null : group.key)}
                   />
                 ))}
               </tbody>
             </table>
           </div>
+          {open !== null && groups.some((group) => group.key === open) && (
+            <Behind filter={filter} by={by} group={open} name={name(open)} />
+          )}
         </>
       )}
     </section>

@@ -1,16 +1,15 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
-import { lazy, Suspense } from "react";
+import { lazy, Suspense, useState } from "react";
 import { Link } from "wouter";
-import { api, need, type Schemas } from "../../api/client";
+import { api, need } from "../../api/client";
 import { Column } from "../../column/Column";
 import { EffortLayer, RateLayer } from "../../column/EffortLayer";
 import { Empty, Failed, Loading } from "../../components/states";
 import { TwoPane } from "../../components/TwoPane";
 import { useReader } from "../../lib/session";
-import { dayText, hoursText } from "../../lib/time";
-import { temperatureText } from "../../lib/units";
 import { useWater } from "../../lib/waters";
-import { Choice } from "../../ui/controls";
+import { Button, Choice } from "../../ui/controls";
+import { OutingRow } from "./OutingRow";
 import { DepthTable, RateLine } from "./Rates";
 import { words } from "./strings";
 import { useFilter } from "./useFilter";
@@ -18,42 +17,19 @@ import { useFilter } from "./useFilter";
 const Answers = lazy(() => import("./Answers"));
 const Filters = lazy(() => import("./Filters"));
 
-function OutingRow({ outing }: { outing: Schemas["OutingSummary"] }) {
-  const { say, settings } = useReader();
-  return (
-    <li className="knot border-b border-rule">
-      <Link to={`/log/${outing.id}`} className="block py-1.5 no-underline">
-        <span className="font-bold underline">{dayText(outing.started_at, outing.time_zone)}</span> ·{" "}
-        {outing.water_name}
-        {outing.ended_at === null && <b className="text-take"> · {words.running}</b>}
-        <span className="block">
-          {words.row(outing.takes, outing.landed, hoursText(outing.hours))}
-          <span className="text-soft"> · {say(outing.methods.join(", "))}</span>
-        </span>
-        {(outing.surface_c != null || outing.wind) && (
-          <span className="block text-soft">
-            {words.read(
-              outing.surface_c == null ? "" : temperatureText(settings.temperature_unit, outing.surface_c),
-              [outing.wind, outing.wind_m_s == null ? "" : say(`${outing.wind_m_s} m/s`)]
-                .filter(Boolean)
-                .join(" "),
-            )}
-          </span>
-        )}
-        {outing.note && <span className="block text-soft italic">{outing.note}</span>}
-      </Link>
-    </li>
-  );
-}
+/** How many outings are listed at first, and at most: the line above finds the others. */
+const PAGE = 100;
+const MOST = 1000;
 
 export default function LogPage() {
   const { settings } = useReader();
   const { water, list } = useWater();
   const asked = useFilter();
   const { filter, only, set, some } = asked;
+  const [most, setMost] = useState(PAGE);
   const log = useQuery({
-    queryKey: ["log", filter],
-    queryFn: () => need(api.GET("/api/log", { params: { query: filter } })),
+    queryKey: ["log", filter, most],
+    queryFn: () => need(api.GET("/api/log", { params: { query: { ...filter, most } } })),
     placeholderData: keepPreviousData,
   });
   if (log.isPending) return <Loading what={words.opening} />;
@@ -101,7 +77,7 @@ export default function LogPage() {
             <section className="space-y-1" data-testid="rates">
               <RateLine title={words.landed} rate={data.landed_rate} />
               <RateLine title={words.takes} rate={data.takes_rate} />
-              <p className="text-soft">{words.blanks(data.blank_outings, data.outings.length)}</p>
+              <p className="text-soft">{words.blanks(data.blank_outings, data.count)}</p>
             </section>
             <DepthTable bins={data.by_depth} />
             <Suspense>
@@ -114,6 +90,11 @@ export default function LogPage() {
                   <OutingRow key={outing.id} outing={outing} />
                 ))}
               </ul>
+              {data.count > data.outings.length && most < MOST && (
+                <Button onClick={() => setMost(Math.min(MOST, most + PAGE))}>
+                  {words.more(data.count - data.outings.length)}
+                </Button>
+              )}
             </section>
           </>
         )}

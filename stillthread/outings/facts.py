@@ -1,0 +1,242 @@
+"""The log counted beforehand, so that what it is asked is summed in the database: kept up with what has changed since."""
+
+from __future__ import annotations
+
+import uuid
+from collections import Counter
+from collections.abc import Iterable, Iterator
+from datetime import datetime, timedelta
+from typing import Any
+
+from django.db import transaction
+from django.db.models import Max, Q
+from django.utils import timezone
+
+from stillthread.core.noted.reading import sun_on
+from stillthread.core.sky.bands import light_band, sun_part
+from stillthread.core.sky.light import ripple_class
+from stillthread.core.water.profile import temperature_at
+from stillthread.flybox.models import Fly
+from stillthread.outings.conditions import Conditions, conditions_by_day, conditions_of, wind_point
+from stillthread.outings.effort import fish_of, live_events, live_spells, stretches
+from stillthread.outings.models import Counted, Event, Outing, OutingFact, Spell, StretchFact, TagFact
+from stillthread.waters.models import Reading, Water
+from stillthread.waters.services import local_time
+from stillthread.web.owned import live
+
+RULES = 1  # raised when what is counted, or how, becomes another: every log is counted anew
+OVERLAP = timedelta(seconds=3)  # a change is stamped a little before it can be seen by others
+CHUNK, ROWS = 50, 200
+HOURS_A_PART, DEGREES_A_STEP = 3, 2
+
+Kinds = dict[str, list[Any]]
+OF_WATER = ("name", "time_zone", "latitude_deg", "longitude_deg", "hemisphere")
+
+
+def _waters(owner: Any) -> Kinds:
+    """What of each water the count depends on."""
+    return {str(pk): rest for pk, *rest in Water.objects.filter(owner=owner).values_list("pk", *OF_WATER)}
+
+
+def _others(now: Kinds, before: Kinds) -> list[str]:
+    """The keys under which now something else stands than before."""
+    return [key for key in {*now, *before} if now.get(key) != before.get(key)]
+
+
+def _kinds(owner: Any) -> Kinds:
+    """What each fly of the box stands for, and its tone."""
+    rows = live(Fly, owner).values_list("name", "prey", "tone")
+    return {name: [prey[0] if prey else "", tone] for name, prey, tone in rows}
+
+
+def _step(value: float | None) -> int | None:
+    return None if value is None else int(value // DEGREES_A_STEP * DEGREES_A_STEP)
+
+
+def _by_tag(spell: Spell, key_of: Any) -> dict[str, tuple[int, int]]:
+    """Takes and fish by what the flies are: a take whose fly was not noted counts for none, unless there was one alone."""
+    flies = [name for name in spell.flies if name]
+    found = {key_of(name): (0, 0) for name in flies}
+    for event in fish_of(spell):
+        fly = event.fly or (flies[0] if len(flies) == 1 else "")
+        key = key_of(fly)
+        if key in found:
+            takes, landed = found[key]
+            found[key] = takes + 1, landed + (event.kind == "landed")
+    return {key: counts for key, counts in found.items() if key}
+
+
+def _tags(spell: Spell, kinds: Kinds) -> Iterator[tuple[str, str, int, int]]:
+    """Each tag of a stretch with its key, takes and fish."""
+    for tag, key_of in (
+        ("fly", lambda name: name),
+        ("prey", lambda name: kinds.get(name, ["", ""])[0]),
+        ("tone", lambda name: kinds.get(name, ["", ""])[1]),
+    ):
+        for key, (takes, landed) in _by_tag(spell, key_of).items():
+            yield tag, key, takes, landed
+    fish = [event for event in fish_of(spell) if event.phase]
+    landed_in = Counter(event.phase for event in fish if event.kind == "landed")
+    for phase, takes in Counter(event.phase for event in fish).items():
+        yield "phase", phase, takes, landed_in[phase]
+
+
+def _words(outing: Outing, spells: list[Spell]) -> str:
+    """Every word noted of an outing, small, for looking through."""
+    texts = [outing.note, outing.water.name, *(s.title for s in spells), *(s.place for s in spells)]
+    texts += [fly for s in spells for fly in s.flies]
+    texts += [event.note for s in spells for event in live_events(s)]
+    return "\n".join(texts).casefold()
+
+
+def _stretch(spell: Spell, outing: Outing, told: Conditions, effort: Any) -> StretchFact:
+    local = local_time(outing.water, spell.started_at)
+    sun, azimuth = sun_on(outing.water, local)  # type: ignore[arg-type]  # a row has what it looks at
+    at_fly = None
+    if spell.depth_m is not None and len(told.profile) > 1:
+        at_fly = float(temperature_at(told.profile, [spell.depth_m])[0])
+    return StretchFact(
+        spell=spell,
+        fact_id=outing.pk,
+        owner_id=outing.owner_id,
+        water_id=outing.water_id,
+        hours=effort.hours,
+        takes=effort.takes,
+        landed=effort.landed,
+        depth_m=spell.depth_m,
+        month=local.month,
+        hour=local.hour // HOURS_A_PART * HOURS_A_PART,
+        surface=_step(told.surface_c),
+        at_fly=_step(at_fly),
+        sun=sun_part(sun, azimuth),
+        light=light_band(sun, told.cloud_oktas, ripple_class(told.wind_m_s)) or "",
+        wind=wind_point(told),
+        place=spell.place,
+        method=spell.method,
+        line=spell.line_title,
+        pace=spell.pace,
+    )
+
+
+def _stamp(outing: Outing) -> datetime:
+    """When an outing, or anything in it, was changed last; uses what was prefetched."""
+    spells = outing.spells.all()
+    return max(
+        outing.updated_at, *(s.updated_at for s in spells), *(e.updated_at for s in spells for e in s.events.all())
+    )
+
+
+def _count_one(outing: Outing, told: Conditions, kinds: Kinds) -> tuple[OutingFact, list[StretchFact], list[TagFact]]:
+    spells, efforts = live_spells(outing), stretches(outing)
+    fact = OutingFact(
+        outing=outing,
+        owner_id=outing.owner_id,
+        water_id=outing.water_id,
+        on=local_time(outing.water, outing.started_at).date(),
+        started_at=outing.started_at,
+        surface_c=told.surface_c,
+        wind_m_s=told.wind_m_s,
+        wind=wind_point(told),
+        hours=sum(one.hours for one in efforts),
+        takes=sum(one.takes for one in efforts),
+        landed=sum(one.landed for one in efforts),
+        plucks=sum(event.kind == "pluck" for spell in spells for event in live_events(spell)),
+        methods=list(dict.fromkeys(spell.title for spell in spells)),
+        text=_words(outing, spells),
+        readings=" ".join(map(str, told.readings)),
+        stamp=_stamp(outing),
+    )
+    rows, tags = [], []
+    for spell, effort in zip(spells, efforts, strict=True):
+        if effort.hours <= 0:
+            continue
+        rows.append(_stretch(spell, outing, told, effort))
+        same = {"stretch": rows[-1], "fact_id": outing.pk, "owner_id": outing.owner_id, "hours": effort.hours}
+        for tag, key, takes, landed in _tags(spell, kinds):
+            tags.append(TagFact(tag=tag, key=key, takes=takes, landed=landed, **same))
+    return fact, rows, tags
+
+
+def _count(owner: Any, ids: list[uuid.UUID], kinds: Kinds) -> None:
+    """Count some outings anew; deleted ones go."""
+    for model in (TagFact, StretchFact):
+        model.objects.filter(fact_id__in=ids).delete()
+    OutingFact.objects.filter(pk__in=ids).delete()
+    rows = live(Outing, owner).filter(pk__in=ids).select_related("water").defer("plan_snapshot")
+    outings = list(rows.prefetch_related("spells__events"))
+    if not outings:
+        return
+    times = [one.started_at for one in outings]
+    around = min(times) - timedelta(days=2), max(times) + timedelta(days=2)
+    by_day = conditions_by_day(owner, {one.water_id for one in outings}, around)
+    counted = [_count_one(one, conditions_of(one, by_day), kinds) for one in outings]
+    OutingFact.objects.bulk_create([fact for fact, _, _ in counted])
+    StretchFact.objects.bulk_create([row for _, rows, _ in counted for row in rows], batch_size=ROWS)
+    TagFact.objects.bulk_create([tag for _, _, tags in counted for tag in tags], batch_size=ROWS)
+
+
+def _unchanged(ids: set[uuid.UUID]) -> set[uuid.UUID]:
+    """Those of some outings whose last change is in their count already."""
+    found: set[uuid.UUID] = set()
+    listed = list(ids)
+    for n in range(0, len(listed), ROWS):
+        some = listed[n : n + ROWS]
+        newest: dict[uuid.UUID, datetime] = {}
+        for rows in (
+            Outing.objects.filter(pk__in=some).values_list("pk", "updated_at"),
+            Spell.objects.filter(outing_id__in=some).order_by().values_list("outing_id").annotate(Max("updated_at")),
+            Event.objects.filter(spell__outing_id__in=some)
+            .order_by()
+            .values_list("spell__outing_id")
+            .annotate(Max("updated_at")),
+        ):
+            for outing, at in rows:
+                newest[outing] = max(at, newest.get(outing, at))
+        counted = OutingFact.objects.filter(pk__in=some).values_list("pk", "stamp")
+        found |= {outing for outing, stamp in counted if newest.get(outing) == stamp}
+    return found
+
+
+def _of_days(readings: Iterable[Reading]) -> set[uuid.UUID]:
+    """The counted outings on the days of readings, and those they were counted for: a reading may have had another day."""
+    found: set[uuid.UUID] = set()
+    for row in readings:
+        on = local_time(row.water, row.taken_at).date()
+        facts = OutingFact.objects.filter(Q(on=on) | Q(readings__contains=str(row.pk)), water_id=row.water_id)
+        found |= set(facts.values_list("pk", flat=True))
+    return found
+
+
+def _stale(owner: Any, mark: Counted | None, flies: Kinds, waters: Kinds) -> set[uuid.UUID]:
+    """The outings whose count no longer holds."""
+    mine = Outing.objects.filter(owner=owner)
+    if mark is None or mark.rules != RULES:
+        return set(mine.values_list("pk", flat=True))
+    changed = {"owner": owner, "updated_at__gte": mark.at - OVERLAP}
+    found = set(Outing.objects.filter(**changed).values_list("pk", flat=True))
+    found |= set(Spell.objects.filter(**changed).values_list("outing_id", flat=True))
+    found |= set(Event.objects.filter(**changed).values_list("spell__outing_id", flat=True))
+    found -= _unchanged(found)
+    found |= _of_days(Reading.objects.filter(**changed).select_related("water"))
+    found |= set(mine.filter(water_id__in=_others(waters, mark.waters)).values_list("pk", flat=True))
+    tagged = TagFact.objects.filter(owner=owner, tag="fly", key__in=_others(flies, mark.flies))
+    return found | set(tagged.values_list("fact_id", flat=True))
+
+
+def bring_up(owner: Any) -> None:
+    """Count what has changed in an angler's log since it was last asked."""
+    now, flies, waters = timezone.now(), _kinds(owner), _waters(owner)
+    mark = Counted.objects.filter(owner=owner).first()
+    stale = list(_stale(owner, mark, flies, waters))
+    if mark is not None and not stale and mark.flies == flies and mark.waters == waters:
+        return
+    for n in range(0, len(stale), CHUNK):
+        with transaction.atomic():  # each short: nobody who writes has to wait long
+            _count(owner, stale[n : n + CHUNK], flies)
+    so_far = {"at": now, "rules": RULES, "flies": flies, "waters": waters}
+    Counted.objects.update_or_create(owner=owner, defaults=so_far)
+
+
+def forget_counts(owner: Any) -> None:
+    """Have an angler's log counted anew from the ground: after much was written at once."""
+    Counted.objects.filter(owner=owner).delete()
