@@ -80,3 +80,34 @@ class ComparedOut(Strict):
     sure: bool
     more_hours: ThreeFigures | None
     sentence: str
+
+
+class PlanPointOut(Strict):
+    """Of a share of the plans' belief, from its likeliest depths on: the share of takes seen there with its 95 % interval,
+    and that of the hours fished there.
+    """
+
+    share: float
+    seen: ThreeFigures
+    low: ThreeFigures
+    high: ThreeFigures
+    fished: ThreeFigures
+
+
+class HelpedOut(Strict):
+    """By how much a factor told takes from effort [nats a take], with its 95 % interval: above 0 it helped."""
+
+    name: str
+    per_take: ThreeFigures
+    low: ThreeFigures
+    high: ThreeFigures
+
+
+class PlanCheckOut(Strict):
+    """How the takes of planned outings lay against their plans."""
+
+    outings: int
+    takes: int
+    points: list[PlanPointOut]
+    factors: list[HelpedOut]
+    sentence: str

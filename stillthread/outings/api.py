@@ -10,6 +10,7 @@ from ninja import Query, Router
 
 from stillthread.accounts.throttle import count_join
 from stillthread.outings import answers, services, together
+from stillthread.outings.against_plan import plan_check
 from stillthread.outings.answers_schemas import (
     AnswersOut,
     AskedBehind,
@@ -18,6 +19,7 @@ from stillthread.outings.answers_schemas import (
     AskedPair,
     ComparedOut,
     LogFilter,
+    PlanCheckOut,
 )
 from stillthread.outings.models import Event, Outing, SeenNearby, Spell
 from stillthread.outings.schemas import (
@@ -71,6 +73,12 @@ def compare(request: HttpRequest, asked: Annotated[AskedPair, Query()]) -> Compa
     """Return two of anything against each other within outings, and what that says."""
     names = asked.a_name or asked.a, asked.b_name or asked.b
     return answers.compared(request.user, only(asked), asked.by, pair=(asked.a, asked.b), names=names)
+
+
+@router.get("/log/plans", response={200: PlanCheckOut, **FAILURES})
+def check_plans(request: HttpRequest, asked: Annotated[LogFilter, Query()]) -> PlanCheckOut:
+    """Return how the takes of planned outings lay against their plans, and which of the plans' reasons helped."""
+    return plan_check(answers.asked_for(request.user, asked))
 
 
 @router.get("/outings/running", response={200: RunningOut, **FAILURES})

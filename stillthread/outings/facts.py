@@ -17,6 +17,7 @@ from stillthread.core.sky.bands import light_band, sun_part
 from stillthread.core.sky.light import ripple_class
 from stillthread.core.water.profile import temperature_at
 from stillthread.flybox.models import Fly
+from stillthread.outings.against_plan import against_plan
 from stillthread.outings.conditions import Conditions, conditions_by_day, conditions_of, wind_point
 from stillthread.outings.effort import fish_of, live_events, live_spells, stretches
 from stillthread.outings.models import Counted, Event, Outing, OutingFact, Spell, StretchFact, TagFact
@@ -143,6 +144,7 @@ def _count_one(outing: Outing, told: Conditions, kinds: Kinds) -> tuple[OutingFa
         plucks=sum(event.kind == "pluck" for spell in spells for event in live_events(spell)),
         methods=list(dict.fromkeys(spell.title for spell in spells)),
         text=_words(outing, spells),
+        plan=against_plan(outing, spells, efforts),
         readings=" ".join(map(str, told.readings)),
         stamp=_stamp(outing),
     )
@@ -162,7 +164,7 @@ def _count(owner: Any, ids: list[uuid.UUID], kinds: Kinds) -> None:
     for model in (TagFact, StretchFact):
         model.objects.filter(fact_id__in=ids).delete()
     OutingFact.objects.filter(pk__in=ids).delete()
-    rows = live(Outing, owner).filter(pk__in=ids).select_related("water").defer("plan_snapshot")
+    rows = live(Outing, owner).filter(pk__in=ids).select_related("water")
     outings = list(rows.prefetch_related("spells__events"))
     if not outings:
         return
@@ -227,7 +229,9 @@ def bring_up(owner: Any) -> None:
     """Count what has changed in an angler's log since it was last asked."""
     now, flies, waters = timezone.now(), _kinds(owner), _waters(owner)
     mark = Counted.objects.filter(owner=owner).first()
-    stale = list(_stale(owner, mark, flies, waters))
+    begun = dict(Outing.objects.filter(owner=owner).values_list("pk", "started_at"))
+    # In the order of their days: what was read about then is looked up once for some of them.
+    stale = sorted(_stale(owner, mark, flies, waters) & begun.keys(), key=lambda pk: begun[pk])
     if mark is not None and not stale and mark.flies == flies and mark.waters == waters:
         return
     for n in range(0, len(stale), CHUNK):

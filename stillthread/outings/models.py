@@ -142,7 +142,7 @@ class OutingFact(models.Model):
     """An outing as the log counts it: its day, what was read on it, effort and fish, and every word in it.
 
     Made again where anything it was counted from has changed since; `readings` are the UUIDs of those of its day,
-    `stamp` is the last change that is in it.
+    `plan` how its takes and its effort lay against its plan, `stamp` is the last change that is in it.
     """
 
     outing = models.OneToOneField(Outing, on_delete=models.CASCADE, primary_key=True, related_name="fact")
@@ -160,6 +160,7 @@ class OutingFact(models.Model):
     methods = models.JSONField(default=list)
     text = models.TextField(blank=True)
     readings = models.TextField(blank=True)
+    plan = models.JSONField(null=True)
     stamp = models.DateTimeField()
 
     class Meta:

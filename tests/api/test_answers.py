@@ -9,7 +9,7 @@ from django.utils import timezone
 from stillthread.outings.answers import answers
 from stillthread.outings.answers_schemas import By, LogFilter
 from stillthread.outings.facts import forget_counts
-from stillthread.outings.models import Counted, Spell
+from stillthread.outings.models import Counted, Outing, Spell
 from stillthread.waters.models import Reading
 from tests.api.base import ApiCase
 from tests.checks import some
@@ -193,3 +193,38 @@ class Answers(AnswersCase):
         other = self.sign_in("other")
         self.assertEqual(self.call("GET", "/api/log/answers?by=fly", client=other)["groups"], [])
         self.refused("GET", f"/api/log?water_id={self.water}", status=404, client=other)
+
+
+class AgainstPlans(AnswersCase):
+    """Plans whose belief lies at 2 m, on days fished as long at 2 m as at 4 m."""
+
+    def planned(self, on, shallow, deep):
+        pair = ((2.0, "float", ["Olive pupa"], 2.0, shallow), (2.0, "sinking", ["Black leech"], 4.0, deep))
+        outing = self.day(on, 10.0, 0, pair)
+        depths = [0.5 + n for n in range(6)]
+        weight = [-abs(d - 2.0) for d in depths]
+        place = {"place": "Shelf", "depths_m": depths, "mass": [2.0 ** (10 * w) for w in weight], "factors": [
+            {"name": "temperature", "known": True, "log_weight": weight},
+            {"name": "light", "known": True, "log_weight": [-w for w in weight]},
+            {"name": "oxygen", "known": False, "log_weight": weight},
+        ]}  # fmt: skip
+        Outing.objects.filter(pk=outing).update(plan_snapshot={"belief": {"chosen": "Shelf", "places": [place]}})
+        return outing
+
+    def test_takes_where_the_plan_said(self):
+        for n in range(6):
+            self.planned(f"2026-05-{n + 10}", 5, 1)
+        told = self.call("GET", "/api/log/plans")
+        self.assertEqual((told["outings"], told["takes"]), (6, 6 * 5))  # of five taps four fish, and one
+        half = next(p for p in told["points"] if p["share"] == 0.5)
+        self.assertEqual((half["seen"], half["fished"]), (0.8, 0.5))
+        self.assertEqual([f["name"] for f in told["factors"]], ["temperature", "light"])
+        self.assertTrue(told["factors"][0]["low"] > 0 > told["factors"][1]["high"])
+        self.assertIn("80 % came in the half", told["sentence"])
+
+    def test_without_plans_or_with_what_is_none(self):
+        Outing.objects.filter(pk=self.outings[0]).update(plan_snapshot={"belief": {"places": [{"mass": [1]}, 3]}})
+        Outing.objects.filter(pk=self.outings[1]).update(plan_snapshot=[1])
+        told = self.call("GET", "/api/log/plans")
+        self.assertEqual((told["outings"], told["points"], told["factors"]), (0, [], []))
+        self.assertIn("Too few takes", told["sentence"])

@@ -584,6 +584,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/log/plans": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Check Plans
+         * @description Return how the takes of planned outings lay against their plans, and which of the plans' reasons helped.
+         */
+        get: operations["stillthread_outings_api_check_plans"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/notebook/{upload_id}": {
         parameters: {
             query?: never;
@@ -3504,6 +3524,20 @@ export interface components {
             ok: boolean;
         };
         /**
+         * HelpedOut
+         * @description By how much a factor told takes from effort [nats a take], with its 95 % interval: above 0 it helped.
+         */
+        HelpedOut: {
+            /** High */
+            high: number;
+            /** Low */
+            low: number;
+            /** Name */
+            name: string;
+            /** Per Take */
+            per_take: number;
+        };
+        /**
          * Hour
          * @description The weather of one hour, from a forecast or as noted: SI, wind *from* in degrees true, pressure at sea level.
          */
@@ -3902,6 +3936,28 @@ export interface components {
             temperature_c: number | null;
             /** Wild */
             wild: boolean;
+        };
+        /**
+         * LogFilter
+         * @description Which outings: of a water, a month, near a surface temperature [°C], a wind; with words in what was noted.
+         */
+        LogFilter: {
+            /** Month */
+            month?: number | null;
+            /**
+             * Q
+             * @default
+             */
+            q: string;
+            /** Surface C */
+            surface_c?: number | null;
+            /** Water Id */
+            water_id?: string | null;
+            /**
+             * Wind
+             * @default
+             */
+            wind: ("N" | "NE" | "E" | "SE" | "S" | "SW" | "W" | "NW") | "";
         };
         /**
          * LogOut
@@ -4832,6 +4888,22 @@ export interface components {
             without: ("temperature" | "oxygen" | "light" | "food" | "rises" | "season" | "stocking" | "wind" | "own-log" | "found")[];
         };
         /**
+         * PlanCheckOut
+         * @description How the takes of planned outings lay against their plans.
+         */
+        PlanCheckOut: {
+            /** Factors */
+            factors: components["schemas"]["HelpedOut"][];
+            /** Outings */
+            outings: number;
+            /** Points */
+            points: components["schemas"]["PlanPointOut"][];
+            /** Sentence */
+            sentence: string;
+            /** Takes */
+            takes: number;
+        };
+        /**
          * PlanOut
          * @description A kept plan.
          */
@@ -4852,6 +4924,23 @@ export interface components {
              * Format: date-time
              */
             when: string;
+        };
+        /**
+         * PlanPointOut
+         * @description Of a share of the plans' belief, from its likeliest depths on: the share of takes seen there with its 95 % interval,
+         *     and that of the hours fished there.
+         */
+        PlanPointOut: {
+            /** Fished */
+            fished: number;
+            /** High */
+            high: number;
+            /** Low */
+            low: number;
+            /** Seen */
+            seen: number;
+            /** Share */
+            share: number;
         };
         /**
          * Point
@@ -9887,6 +9976,86 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ComparedOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+        };
+    };
+    stillthread_outings_api_check_plans: {
+        parameters: {
+            query?: {
+                water_id?: string | null;
+                month?: number | null;
+                surface_c?: number | null;
+                wind?: ("N" | "NE" | "E" | "SE" | "S" | "SW" | "W" | "NW") | "";
+                q?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanCheckOut"];
                 };
             };
             /** @description Bad Request */

@@ -15,6 +15,7 @@ import { words } from "./strings";
 import { useFilter } from "./useFilter";
 
 const Answers = lazy(() => import("./Answers"));
+const PlanCheck = lazy(() => import("./PlanCheck"));
 const Filters = lazy(() => import("./Filters"));
 
 /** How many outings are listed at first, and at most: the line above finds the others. */
@@ -82,6 +83,7 @@ export default function LogPage() {
             <DepthTable bins={data.by_depth} />
             <Suspense>
               <Answers filter={filter} />
+              <PlanCheck filter={filter} />
             </Suspense>
             <section>
               <h2 className="mb-1">{words.outings}</h2>

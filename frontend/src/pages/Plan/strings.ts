@@ -1,3 +1,5 @@
+import { FACTORS } from "../../lib/factors";
+
 export const words = {
   headline: (band: string, place: string) => `Fish ${band} at ${place}`,
   nowIs: "now,",
@@ -79,18 +81,7 @@ export const words = {
   places: "Places by chance",
   factors: "What moves the depth",
   factorsAbout: "Each adds to the score or takes from it. Look at one on the cord, or leave it out and see.",
-  factorWords: {
-    temperature: "Temperature",
-    oxygen: "Oxygen",
-    light: "Light",
-    food: "Food",
-    rises: "Rises",
-    season: "Season",
-    stocking: "Stocking",
-    wind: "Wind",
-    "own-log": "Your log",
-    found: "Depth found",
-  } as Record<string, string>,
+  factorWords: FACTORS,
   known: "read",
   guess: "guess",
   silent: "nothing to go by",

@@ -1,0 +1,130 @@
+/** Was the plan right: where takes came in what it thought likely, beside where the time was fished; which reasons helped. */
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { api, need, type Schemas } from "../../api/client";
+import { Failed } from "../../components/states";
+import { FACTORS } from "../../lib/factors";
+import { words } from "./strings";
+import type { Filter } from "./useFilter";
+
+type Check = Schemas["PlanCheckOut"];
+const SIZE = 100;
+
+const percent = (share: number) => `${Math.round(100 * share)} %`;
+
+/** Shares promised against shares seen: on the slanted line a plan's shares mean what they say. */
+function Picture({ points }: { points: Check["points"] }) {
+  const at = (x: number, y: number) => `${SIZE * x} ${SIZE * (1 - y)}`;
+  const line = (of: (p: Check["points"][number]) => number) =>
+    `M${at(0, 0)}${points.map((p) => `L${at(p.share, of(p))}`).join("")}L${at(1, 1)}`;
+  return (
+    <figure className="max-w-sm">
+      <svg viewBox="-18 -6 130 124" role="img" aria-label={words.checkPicture} className="w-full">
+        <path d={`M0 0V${SIZE}H${SIZE}`} fill="none" stroke="var(--edge)" />
+        <path d={`M${at(0, 0)}L${at(1, 1)}`} stroke="var(--soft)" strokeWidth="0.7" />
+        {points.map((p) => (
+          <path
+            key={p.share}
+            d={`M${at(p.share, p.low)}L${at(p.share, p.high)}`}
+            stroke="var(--soft)"
+            strokeWidth="1.6"
+            strokeDasharray="1.6 1.2"
+          />
+        ))}
+        <path
+          d={line((p) => p.fished)}
+          fill="none"
+          stroke="var(--ink)"
+          strokeWidth="1"
+          strokeDasharray="4 2.5"
+        />
+        <path d={line((p) => p.seen)} fill="none" stroke="var(--take)" strokeWidth="2" />
+        {[0, 0.5, 1].map((share) => (
+          <g key={share} fill="var(--ink)" fontSize="5.2">
+            <text x={SIZE * share} y={SIZE + 7} textAnchor="middle">
+              {percent(share)}
+            </text>
+            <text x={-2} y={SIZE * (1 - share) + 2} textAnchor="end">
+              {percent(share)}
+            </text>
+          </g>
+        ))}
+        <text x={SIZE / 2} y={SIZE + 15} textAnchor="middle" fontSize="5.2" fill="var(--ink)">
+          {words.checkAcross}
+        </text>
+      </svg>
+      <figcaption className="text-[0.92rem] text-soft leading-tight">{words.checkKey}</figcaption>
+    </figure>
+  );
+}
+
+function says(row: Check["factors"][number]): string {
+  if (row.low > 0) return words.helped;
+  if (row.high < 0) return words.misled;
+  return words.neither;
+}
+
+export default function PlanCheck({ filter }: { filter: Filter }) {
+  const asked = useQuery({
+    queryKey: ["log", "plans", filter],
+    queryFn: () => need(api.GET("/api/log/plans", { params: { query: filter } })),
+    placeholderData: keepPreviousData,
+  });
+  if (asked.isLoadingError) return <Failed error={asked.error} again={() => void asked.refetch()} />;
+  const told = asked.data;
+  if (!told) return null;
+  const half = told.points.filter((p) => p.share === 0.5 || p.share === 0.8);
+  return (
+    <section data-testid="plan-check" className="space-y-2">
+      <h2>{words.check}</h2>
+      <p>{told.sentence}</p>
+      {told.points.length === 0 && <p className="text-soft">{words.checkEmpty(told.outings)}</p>}
+      {told.points.length > 0 && (
+        <div className="flex flex-wrap items-start gap-x-8 gap-y-3">
+          <Picture points={told.points} />
+          <div className="min-w-64 space-y-3">
+            <table className="w-full [&_td]:pl-3 [&_th+th]:pl-3">
+              <thead>
+                <tr className="border-b-2 border-ink text-left">
+                  <th scope="col">{words.promised}</th>
+                  <th scope="col">{words.seen}</th>
+                  <th scope="col">{words.fishedThere}</th>
+                </tr>
+              </thead>
+              <tbody>
+                {half.map((p) => (
+                  <tr key={p.share} className="border-b border-rule">
+                    <th scope="row" className="py-1 text-left font-normal">
+                      {percent(p.share)}
+                    </th>
+                    <td>
+                      {percent(p.seen)}{" "}
+                      <span className="text-soft">
+                        ({Math.round(100 * p.low)} to {percent(p.high)})
+                      </span>
+                    </td>
+                    <td>{percent(p.fished)}</td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+            {told.factors.length > 0 && (
+              <table className="w-full [&_td]:pl-3">
+                <caption className="text-left font-bold">{words.reasons}</caption>
+                <tbody>
+                  {told.factors.map((row) => (
+                    <tr key={row.name} className="border-b border-rule">
+                      <th scope="row" className="py-1 text-left font-normal">
+                        {FACTORS[row.name] ?? row.name}
+                      </th>
+                      <td>{says(row)}</td>
+                    </tr>
+                  ))}
+                </tbody>
+              </table>
+            )}
+          </div>
+        </div>
+      )}
+    </section>
+  );
+}
