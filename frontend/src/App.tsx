@@ -25,6 +25,7 @@ const PAGES: [string, LazyExoticComponent<ComponentType>][] = [
   ["/fish/join/:code", lazy(() => import("./pages/Fish/JoinPage"))],
   ["/fish/:id", FishPage],
   ["/log", lazy(() => import("./pages/Log/LogPage"))],
+  ["/log/season", lazy(() => import("./pages/Log/SeasonPage"))],
   ["/log/keep", lazy(() => import("./pages/Keep/KeepPage"))],
   ["/log/bin", lazy(() => import("./pages/Log/BinPage"))],
   ["/log/:id", lazy(() => import("./pages/Log/OutingPage"))],

@@ -8,7 +8,7 @@ from typing import Literal
 from pydantic import Field
 
 from stillthread.core.sky.wind import Point
-from stillthread.documents.strict import Strict, ThreeFigures
+from stillthread.documents.strict import Hundredths, Strict, Tenths, ThreeFigures
 from stillthread.outings.schemas import RateOut
 
 By = Literal[
@@ -111,3 +111,36 @@ class PlanCheckOut(Strict):
     points: list[PlanPointOut]
     factors: list[HelpedOut]
     sentence: str
+
+
+class AskedSeason(Strict):
+    """A water, and a year of it."""
+
+    water_id: uuid.UUID
+    year: int = Field(ge=1970, le=2100)
+
+
+class SeasonStretchOut(Strict):
+    """A day's fishing at a depth: day of the year, metres, hours, takes."""
+
+    day: Tenths
+    depth_m: Hundredths
+    hours: Hundredths
+    takes: int
+
+
+class IsothermOut(Strict):
+    """A temperature through a year: runs of [day of the year, metres]."""
+
+    temperature_c: float
+    runs: list[list[tuple[Tenths, Hundredths]]]
+
+
+class SeasonPictureOut(Strict):
+    """A year on a water, by depth and day: what was fished, what came, and the lines of equal temperature."""
+
+    year: int
+    years: list[int] = Field(description="years with outings on this water")
+    max_depth_m: float
+    stretches: list[SeasonStretchOut]
+    isotherms: list[IsothermOut]

@@ -17,9 +17,11 @@ from stillthread.outings.answers_schemas import (
     AskedBy,
     AskedLog,
     AskedPair,
+    AskedSeason,
     ComparedOut,
     LogFilter,
     PlanCheckOut,
+    SeasonPictureOut,
 )
 from stillthread.outings.models import Event, Outing, SeenNearby, Spell
 from stillthread.outings.schemas import (
@@ -38,6 +40,7 @@ from stillthread.outings.schemas import (
     SpellOut,
     TogetherOut,
 )
+from stillthread.outings.season import season_picture
 from stillthread.waters.schemas import AheadOut
 from stillthread.web.errors import EDITED, FAILURES
 from stillthread.web.owned import delete_owned, get_owned, named_revision
@@ -79,6 +82,12 @@ def compare(request: HttpRequest, asked: Annotated[AskedPair, Query()]) -> Compa
 def check_plans(request: HttpRequest, asked: Annotated[LogFilter, Query()]) -> PlanCheckOut:
     """Return how the takes of planned outings lay against their plans, and which of the plans' reasons helped."""
     return plan_check(answers.asked_for(request.user, asked))
+
+
+@router.get("/log/season", response={200: SeasonPictureOut, **FAILURES})
+def read_season(request: HttpRequest, asked: Annotated[AskedSeason, Query()]) -> SeasonPictureOut:
+    """Return a year on a water by depth and day: effort, takes, and the lines of equal temperature."""
+    return season_picture(request.user, asked.water_id, asked.year)
 
 
 @router.get("/outings/running", response={200: RunningOut, **FAILURES})

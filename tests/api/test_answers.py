@@ -185,6 +185,19 @@ class Answers(AnswersCase):
         groups = self.call("GET", "/api/log/answers?by=method")["groups"]
         return next(g["takes"]["per_hour"] for g in groups if g["key"] == "float")
 
+    def test_the_season_by_depth_and_day(self):
+        told = self.call("GET", f"/api/log/season?water_id={self.water}&year=2026")
+        self.assertEqual((told["years"], told["max_depth_m"]), ([2026], 8.0))
+        self.assertEqual(sum(one["hours"] for one in told["stretches"]), 11.0)
+        self.assertEqual(sum(one["takes"] for one in told["stretches"]), 7)
+        self.assertEqual({one["day"] for one in told["stretches"]}, {100.0, 110.0, 278.0})
+        eight = next(one for one in told["isotherms"] if one["temperature_c"] == 8)
+        # 8 °C lies at the surface on the tenth of April, and where nine at the surface loses half a degree a metre.
+        self.assertEqual([depth for run in eight["runs"] for _, depth in run], [0.0, 2.0])
+        empty = self.call("GET", f"/api/log/season?water_id={self.water}&year=2020")
+        self.assertEqual((empty["stretches"], empty["isotherms"]), ([], []))
+        self.refused("GET", f"/api/log/season?water_id={uuid.uuid4()}&year=2026", status=404)
+
     def test_bad_questions_and_others_logs(self):
         self.refused("GET", "/api/log/answers?by=colour")
         self.refused("GET", "/api/log?month=13")

@@ -1,8 +1,7 @@
 /** The angler's waters, and the one in hand. */
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { useSearchParams } from "wouter";
 import { api, need, type Schemas } from "../api/client";
-import { again } from "./again";
 import { load, save } from "./store";
 
 export type Water = Schemas["WaterOut"];
@@ -24,22 +23,4 @@ export function useWater() {
     setSearch({ w: id });
   };
   return { ...waters, list, water, unknown, choose };
-}
-
-export function useSaveWater() {
-  const client = useQueryClient();
-  return useMutation({
-    mutationFn: ({ id, body }: { id: string; body: Schemas["WaterBody"] }) =>
-      need(api.PUT("/api/waters/{water_id}", { params: { path: { water_id: id } }, body })),
-    onSuccess: () => again(client),
-  });
-}
-
-export function useDeleteWater() {
-  const client = useQueryClient();
-  return useMutation({
-    mutationFn: (id: string) =>
-      need(api.DELETE("/api/waters/{water_id}", { params: { path: { water_id: id } } })),
-    onSuccess: () => again(client, ["waters"]),
-  });
 }

@@ -604,6 +604,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/log/season": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Season
+         * @description Return a year on a water by depth and day: effort, takes, and the lines of equal temperature.
+         */
+        get: operations["stillthread_outings_api_read_season"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/notebook/{upload_id}": {
         parameters: {
             query?: never;
@@ -2107,6 +2127,19 @@ export interface components {
             wind: ("N" | "NE" | "E" | "SE" | "S" | "SW" | "W" | "NW") | "";
         };
         /**
+         * AskedSeason
+         * @description A water, and a year of it.
+         */
+        AskedSeason: {
+            /**
+             * Water Id
+             * Format: uuid
+             */
+            water_id: string;
+            /** Year */
+            year: number;
+        };
+        /**
          * Band
          * @description A run of depths holding a share of the belief.
          */
@@ -3571,6 +3604,19 @@ export interface components {
             key: string;
             /** Phases */
             phases: components["schemas"]["PhaseOut"][];
+        };
+        /**
+         * IsothermOut
+         * @description A temperature through a year: runs of [day of the year, metres].
+         */
+        IsothermOut: {
+            /** Runs */
+            runs: [
+                number,
+                number
+            ][][];
+            /** Temperature C */
+            temperature_c: number;
         };
         /**
          * JoinBody
@@ -5807,6 +5853,25 @@ export interface components {
             years: number[];
         };
         /**
+         * SeasonPictureOut
+         * @description A year on a water, by depth and day: what was fished, what came, and the lines of equal temperature.
+         */
+        SeasonPictureOut: {
+            /** Isotherms */
+            isotherms: components["schemas"]["IsothermOut"][];
+            /** Max Depth M */
+            max_depth_m: number;
+            /** Stretches */
+            stretches: components["schemas"]["SeasonStretchOut"][];
+            /** Year */
+            year: number;
+            /**
+             * Years
+             * @description years with outings on this water
+             */
+            years: number[];
+        };
+        /**
          * SeasonProfileOut
          * @description One stored profile in the year.
          */
@@ -5829,6 +5894,20 @@ export interface components {
             taken_at: string;
             /** Thermocline M */
             thermocline_m: number | null;
+        };
+        /**
+         * SeasonStretchOut
+         * @description A day's fishing at a depth: day of the year, metres, hours, takes.
+         */
+        SeasonStretchOut: {
+            /** Day */
+            day: number;
+            /** Depth M */
+            depth_m: number;
+            /** Hours */
+            hours: number;
+            /** Takes */
+            takes: number;
         };
         /**
          * SectionOut
@@ -10056,6 +10135,83 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PlanCheckOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+        };
+    };
+    stillthread_outings_api_read_season: {
+        parameters: {
+            query: {
+                water_id: string;
+                year: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SeasonPictureOut"];
                 };
             };
             /** @description Bad Request */

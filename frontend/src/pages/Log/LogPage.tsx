@@ -101,6 +101,9 @@ export default function LogPage() {
           </>
         )}
         <p className="flex flex-wrap gap-x-6">
+          <Link to="/log/season" className="inline-flex min-h-11 items-center font-semibold">
+            {words.toSeason}
+          </Link>
           <Link to="/log/keep" className="inline-flex min-h-11 items-center font-semibold">
             {words.toKeep}
           </Link>

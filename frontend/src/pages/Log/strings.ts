@@ -82,6 +82,18 @@ export const words = {
   helped: "pointed the right way",
   misled: "pointed the wrong way",
   neither: "cannot tell yet",
+  toSeason: "The season by depth and day",
+  openingSeason: "Drawing the season…",
+  season: (water: string) => `The season on ${water}`,
+  year: "Year",
+  noSeason: "Nothing fished or read that year",
+  noSeasonAbout: "Stretches with a depth and readings with temperatures draw it.",
+  seasonSays: (hours: string, takes: number) =>
+    `Depth down, the year across: ${hours} fished, ${takes} takes, and lines of equal temperature`,
+  seasonKey:
+    "Green bars: what was fished, as long as the time. Rings: takes, the larger the more. Lines: equal temperature, only between readings.",
+  hoursAndTakes: (hours: string, takes: number) => `${hours}, ${takes} ${takes === 1 ? "take" : "takes"}`,
+  asTable: "The same in words",
   pickTwo: "Tick two to hold them against each other.",
   teamAbout: "Of a team each fly has the whole time. Tick two to hold them against each other.",
   noAnswers: "Nothing noted of that yet: it fills as you fish.",

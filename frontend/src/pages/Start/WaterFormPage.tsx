@@ -5,11 +5,12 @@ import { Empty, Failed, Loading } from "../../components/states";
 import { words as shellWords } from "../../components/strings";
 import { useReader } from "../../lib/session";
 import { loadForNow, saveForNow } from "../../lib/store";
-import { useDeleteWater, useSaveWater, useWaters, type Water } from "../../lib/waters";
+import { useWaters, type Water } from "../../lib/waters";
 import { Button } from "../../ui/controls";
 import { useDone } from "../../ui/UndoBar";
 import { Problems, toFirstFault } from "./Problems";
 import { words } from "./strings";
+import { useDeleteWater, useSaveWater } from "./useWaterForm";
 import { WaterForm } from "./WaterForm";
 import { draftOfWater, emptyWater, readWater, type WaterDraft } from "./waterDraft";
 
