@@ -44,6 +44,14 @@ FILL = """([owner, rows]) => new Promise((done, fail) => {
     tx.oncomplete = () => done(true);
   };
 })"""
+# Whether nothing waits in the device's store any more.
+ALL_SENT = """() => new Promise((done) => {
+  const asked = indexedDB.open("still-thread", 1);
+  asked.onsuccess = () => {
+    const all = asked.result.transaction("outbox").objectStore("outbox").count();
+    all.onsuccess = () => { asked.result.close(); done(all.result === 0); };
+  };
+})"""
 
 
 def account(phone: Phone) -> str:
@@ -113,7 +121,8 @@ def sync(page: Page, water: str) -> dict[str, float]:
     page.get_by_text("waiting to be sent").wait_for()
     start = time.perf_counter()
     page.context.set_offline(False)
-    page.get_by_text("waiting to be sent").wait_for(state="detached")
+    while not page.evaluate(ALL_SENT):
+        page.wait_for_timeout(20)
     took = 1000 * (time.perf_counter() - start)
     asked = page.evaluate(
         "performance.getEntriesByType('resource').filter((e) => e.name.endsWith('/outings/rows')).length"

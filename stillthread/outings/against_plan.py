@@ -67,7 +67,7 @@ def against_plan(outing: Outing, spells: Sequence[Spell], efforts: Sequence[Stre
 
 def plan_check(facts: QuerySet[OutingFact]) -> PlanCheckOut:
     """Return how takes lay against the plans of the newest of some counted outings."""
-    plans: Any = facts.filter(plan__isnull=False).values_list("plan", flat=True)[:MOST_OUTINGS]
+    plans: Any = facts.filter(words__plan__isnull=False).values_list("words__plan", flat=True)[:MOST_OUTINGS]
     days = [Day(tuple(one["takes"]), tuple((h, u) for h, u in one["effort"]), one["gains"]) for one in plans]
     points, takes = coverage(days), sum(len(day.takes) for day in days)
     return PlanCheckOut(

@@ -5,7 +5,7 @@ from __future__ import annotations
 import uuid
 from typing import Any
 
-from django.db.models import F, FloatField, IntegerField, Q, QuerySet, Sum, Value
+from django.db.models import F, FloatField, IntegerField, QuerySet, Sum, Value
 from django.db.models.functions import Cast
 
 from stillthread.accounts.services import angler_of
@@ -14,11 +14,10 @@ from stillthread.core.evidence.rates import Stretch, poisson_rate
 from stillthread.outings.answers_schemas import AnswersOut, By, ComparedOut, GroupOut, LogFilter
 from stillthread.outings.effort import bin_step_m
 from stillthread.outings.facts import DEGREES_A_STEP, bring_up
-from stillthread.outings.models import OutingFact, StretchFact, TagFact
+from stillthread.outings.models import LogFact, OutingFact
 
-TAGS = ("fly", "prey", "tone", "phase")
-COLUMNS: dict[str, str] = {"water": "water__name", "time": "hour"}
 IN_ORDER = ("month", "time", "depth", "surface", "at_fly")
+CM_A_METRE = 100.0
 MOST_BEHIND = 100
 
 
@@ -36,7 +35,7 @@ def asked_for(owner: Any, asked: LogFilter) -> QuerySet[OutingFact]:
     if asked.wind:
         found = found.filter(wind=asked.wind)
     for word in asked.q.casefold().split():
-        found = found.filter(text__contains=word)
+        found = found.filter(words__text__contains=word)
     return found.order_by("-started_at", "pk")
 
 
@@ -46,45 +45,37 @@ def _asks(asked: LogFilter) -> bool:
 
 
 def _parts(owner: Any, asked: LogFilter, by: By) -> QuerySet[Any]:
-    """The stretches asked for, each under what it is sorted by; those of which it was not noted are left out."""
+    """What is asked for, each part under `group`: what it is sorted by, or of a depth the step it lies in."""
     found = asked_for(owner, asked)
-    rows: QuerySet[Any]
-    if by in TAGS:
-        rows = TagFact.objects.filter(owner=owner, tag=by).annotate(by=F("key"))
-    elif by == "depth":
-        step = Value(bin_step_m(angler_of(owner).depth_unit), output_field=FloatField())
-        place = Cast(F("depth_m") / step + Value(1e-9), IntegerField())
-        rows = StretchFact.objects.filter(owner=owner, depth_m__isnull=False).annotate(by=place)
+    rows: QuerySet[Any] = LogFact.objects.filter(owner=owner, by=by).order_by()
+    if by == "depth":
+        step = Value(bin_step_m(angler_of(owner).depth_unit) * CM_A_METRE, output_field=FloatField())
+        rows = rows.annotate(group=Cast(Cast("key", FloatField()) / step + Value(1e-9), IntegerField()))
     else:
-        rows = StretchFact.objects.filter(owner=owner).annotate(by=F(COLUMNS.get(by, by)))
-        rows = (
-            rows.exclude(Q(by=None) if by in ("surface", "at_fly") else Q(by=""))
-            if by not in ("month", "time")
-            else rows
-        )
+        rows = rows.annotate(group=F("key"))
     return rows.filter(fact__in=found.order_by().values("pk")) if _asks(asked) else rows
 
 
-def key_of(by: By, value: Any) -> str:
-    """Return a group's key as it is told: months and hours with two digits."""
-    return f"{value:02d}" if by in ("month", "time") else str(value)
+def _value(by: By, key: str) -> str | int:
+    """A group's key as the database has it."""
+    return int(key) if by == "depth" and key.isdigit() else key
 
 
 def answers(owner: Any, asked: LogFilter, by: By) -> AnswersOut:
     """Return effort, takes and their rate by what is asked, most effort first; blank time counts."""
     sums = {"h": Sum("hours"), "n": Sum("takes"), "l": Sum("landed")}
-    found = _parts(owner, asked, by).order_by().values("by").annotate(**sums)
+    found = _parts(owner, asked, by).values("group").annotate(**sums)
     groups = [
-        GroupOut(key=key_of(by, row["by"]), takes=vars(poisson_rate(row["n"], row["h"])), landed=row["l"])
-        for row in found.order_by("by" if by in IN_ORDER else "-h", "by")
+        GroupOut(key=str(row["group"]), takes=vars(poisson_rate(row["n"], row["h"])), landed=row["l"]) for row in found
     ]
+    groups.sort(key=lambda one: (float(one.key), one.key) if by in IN_ORDER else (-one.takes.hours, one.key))
     return AnswersOut(by=by, step_m=bin_step_m(angler_of(owner).depth_unit), groups=groups)
 
 
 def at_depths(owner: Any, asked: LogFilter) -> list[Stretch]:
     """Return effort and takes by depth, one stretch a step of depth."""
     step = bin_step_m(angler_of(owner).depth_unit)
-    rows = _parts(owner, asked, "depth").order_by().values_list("by")
+    rows = _parts(owner, asked, "depth").values_list("group")
     found = rows.annotate(h=Sum("hours"), n=Sum("takes"), l=Sum("landed"))
     return [
         Stretch(depth_m=(by + 0.5) * step, hours=hours, takes=takes, landed=landed)
@@ -92,17 +83,16 @@ def at_depths(owner: Any, asked: LogFilter) -> list[Stretch]:
     ]
 
 
-def behind(owner: Any, asked: LogFilter, by: By, key: str) -> list[uuid.UUID]:
+def behind(owner: Any, asked: LogFilter, by: By, key: str) -> QuerySet[OutingFact]:
     """Return the newest outings that stand behind one of the groups."""
-    value: Any = int(key) if by in IN_ORDER and key.lstrip("-").isdigit() else key
-    ids = _parts(owner, asked, by).filter(by=value).order_by("-fact__started_at").values_list("fact_id", flat=True)
-    return list(ids.distinct()[:MOST_BEHIND])
+    ids = _parts(owner, asked, by).filter(group=_value(by, key)).values("fact_id")
+    return OutingFact.objects.filter(pk__in=ids).order_by("-started_at", "pk")[:MOST_BEHIND]
 
 
 def compared(owner: Any, asked: LogFilter, by: By, pair: tuple[str, str], names: tuple[str, str]) -> ComparedOut:
     """Return two of anything against each other within outings; `names` are what the sentence calls them."""
-    values = [int(key) if by in IN_ORDER and key.lstrip("-").isdigit() else key for key in pair]
-    rows = _parts(owner, asked, by).filter(by__in=values).order_by().values_list("fact_id", "by")
+    values = [_value(by, key) for key in pair]
+    rows = _parts(owner, asked, by).filter(group__in=values).values_list("fact_id", "group")
     days: dict[uuid.UUID, dict[Any, tuple[float, int]]] = {}
     for outing, value, hours, takes in rows.annotate(h=Sum("hours"), n=Sum("takes")):
         days.setdefault(outing, {})[value] = (hours, takes)

@@ -3,8 +3,8 @@
 from __future__ import annotations
 
 import uuid
-from collections import Counter
-from collections.abc import Iterable, Iterator
+from collections import Counter, defaultdict
+from collections.abc import Iterable
 from datetime import datetime, timedelta
 from typing import Any
 
@@ -12,6 +12,7 @@ from django.db import transaction
 from django.db.models import Max, Q
 from django.utils import timezone
 
+from stillthread.core.evidence.rates import Stretch
 from stillthread.core.noted.reading import sun_on
 from stillthread.core.sky.bands import light_band, sun_part
 from stillthread.core.sky.light import ripple_class
@@ -20,7 +21,7 @@ from stillthread.flybox.models import Fly
 from stillthread.outings.against_plan import against_plan
 from stillthread.outings.conditions import Conditions, conditions_by_day, conditions_of, wind_point
 from stillthread.outings.effort import fish_of, live_events, live_spells, stretches
-from stillthread.outings.models import Counted, Event, Outing, OutingFact, Spell, StretchFact, TagFact
+from stillthread.outings.models import Counted, Event, LogFact, Outing, OutingFact, OutingWords, Spell
 from stillthread.waters.models import Reading, Water
 from stillthread.waters.services import local_time
 from stillthread.web.owned import live
@@ -50,8 +51,8 @@ def _kinds(owner: Any) -> Kinds:
     return {name: [prey[0] if prey else "", tone] for name, prey, tone in rows}
 
 
-def _step(value: float | None) -> int | None:
-    return None if value is None else int(value // DEGREES_A_STEP * DEGREES_A_STEP)
+def _step(value: float | None) -> str:
+    return "" if value is None else str(int(value // DEGREES_A_STEP * DEGREES_A_STEP))
 
 
 def _by_tag(spell: Spell, key_of: Any) -> dict[str, tuple[int, int]]:
@@ -67,19 +68,68 @@ def _by_tag(spell: Spell, key_of: Any) -> dict[str, tuple[int, int]]:
     return {key: counts for key, counts in found.items() if key}
 
 
-def _tags(spell: Spell, kinds: Kinds) -> Iterator[tuple[str, str, int, int]]:
-    """Each tag of a stretch with its key, takes and fish."""
-    for tag, key_of in (
-        ("fly", lambda name: name),
-        ("prey", lambda name: kinds.get(name, ["", ""])[0]),
-        ("tone", lambda name: kinds.get(name, ["", ""])[1]),
-    ):
-        for key, (takes, landed) in _by_tag(spell, key_of).items():
-            yield tag, key, takes, landed
+def _by_phase(spell: Spell) -> dict[str, tuple[int, int]]:
     fish = [event for event in fish_of(spell) if event.phase]
-    landed_in = Counter(event.phase for event in fish if event.kind == "landed")
-    for phase, takes in Counter(event.phase for event in fish).items():
-        yield "phase", phase, takes, landed_in[phase]
+    landed = Counter(event.phase for event in fish if event.kind == "landed")
+    return {phase: (takes, landed[phase]) for phase, takes in Counter(event.phase for event in fish).items()}
+
+
+def _keys(spell: Spell, outing: Outing, told: Conditions) -> dict[str, str]:
+    """What a stretch is put under, of all it has one of; empty where it was not noted."""
+    local = local_time(outing.water, spell.started_at)
+    sun, azimuth = sun_on(outing.water, local)  # type: ignore[arg-type]  # a row has what it looks at
+    at_fly = None
+    if spell.depth_m is not None and len(told.profile) > 1:
+        at_fly = float(temperature_at(told.profile, [spell.depth_m])[0])
+    return {
+        "water": outing.water.name,
+        "month": f"{local.month:02d}",
+        "time": f"{local.hour // HOURS_A_PART * HOURS_A_PART:02d}",
+        "sun": sun_part(sun, azimuth),
+        "light": light_band(sun, told.cloud_oktas, ripple_class(told.wind_m_s)) or "",
+        "depth": "" if spell.depth_m is None else f"{round(100 * spell.depth_m):05d}",
+        "surface": _step(told.surface_c),
+        "at_fly": _step(at_fly),
+        "wind": wind_point(told),
+        "place": spell.place,
+        "method": spell.method,
+        "line": spell.line_title,
+        "pace": spell.pace,
+    }
+
+
+def _sorted(outing: Outing, told: Conditions, efforts: list[tuple[Spell, Stretch]], kinds: Kinds) -> list[LogFact]:
+    """An outing's effort, takes and fish under everything it may be sorted by."""
+    sums: dict[tuple[str, str], list[float]] = defaultdict(lambda: [0.0, 0, 0])
+
+    def add(by: str, key: str, hours: float, counts: tuple[int, int]) -> None:
+        if key:
+            row = sums[by, key]
+            row[0], row[1], row[2] = row[0] + hours, row[1] + counts[0], row[2] + counts[1]
+
+    for spell, effort in efforts:
+        for by, key in _keys(spell, outing, told).items():
+            add(by, key, effort.hours, (effort.takes, effort.landed))
+        for by, found in (
+            ("fly", _by_tag(spell, lambda name: name)),
+            ("prey", _by_tag(spell, lambda name: kinds.get(name, ["", ""])[0])),
+            ("tone", _by_tag(spell, lambda name: kinds.get(name, ["", ""])[1])),
+            ("phase", _by_phase(spell)),
+        ):
+            for key, counts in found.items():
+                add(by, key, effort.hours, counts)
+    return [
+        LogFact(
+            fact_id=outing.pk,
+            owner_id=outing.owner_id,
+            by=by,
+            key=key,
+            hours=hours,
+            takes=int(takes),
+            landed=int(landed),
+        )
+        for (by, key), (hours, takes, landed) in sums.items()
+    ]
 
 
 def _words(outing: Outing, spells: list[Spell]) -> str:
@@ -90,35 +140,6 @@ def _words(outing: Outing, spells: list[Spell]) -> str:
     return "\n".join(texts).casefold()
 
 
-def _stretch(spell: Spell, outing: Outing, told: Conditions, effort: Any) -> StretchFact:
-    local = local_time(outing.water, spell.started_at)
-    sun, azimuth = sun_on(outing.water, local)  # type: ignore[arg-type]  # a row has what it looks at
-    at_fly = None
-    if spell.depth_m is not None and len(told.profile) > 1:
-        at_fly = float(temperature_at(told.profile, [spell.depth_m])[0])
-    return StretchFact(
-        spell=spell,
-        fact_id=outing.pk,
-        owner_id=outing.owner_id,
-        water_id=outing.water_id,
-        hours=effort.hours,
-        takes=effort.takes,
-        landed=effort.landed,
-        depth_m=spell.depth_m,
-        month=local.month,
-        hour=local.hour // HOURS_A_PART * HOURS_A_PART,
-        surface=_step(told.surface_c),
-        at_fly=_step(at_fly),
-        sun=sun_part(sun, azimuth),
-        light=light_band(sun, told.cloud_oktas, ripple_class(told.wind_m_s)) or "",
-        wind=wind_point(told),
-        place=spell.place,
-        method=spell.method,
-        line=spell.line_title,
-        pace=spell.pace,
-    )
-
-
 def _stamp(outing: Outing) -> datetime:
     """When an outing, or anything in it, was changed last; uses what was prefetched."""
     spells = outing.spells.all()
@@ -127,7 +148,7 @@ def _stamp(outing: Outing) -> datetime:
     )
 
 
-def _count_one(outing: Outing, told: Conditions, kinds: Kinds) -> tuple[OutingFact, list[StretchFact], list[TagFact]]:
+def _count_one(outing: Outing, told: Conditions, kinds: Kinds) -> tuple[OutingFact, OutingWords, list[LogFact]]:
     spells, efforts = live_spells(outing), stretches(outing)
     fact = OutingFact(
         outing=outing,
@@ -143,29 +164,23 @@ def _count_one(outing: Outing, told: Conditions, kinds: Kinds) -> tuple[OutingFa
         landed=sum(one.landed for one in efforts),
         plucks=sum(event.kind == "pluck" for spell in spells for event in live_events(spell)),
         methods=list(dict.fromkeys(spell.title for spell in spells)),
-        text=_words(outing, spells),
-        plan=against_plan(outing, spells, efforts),
-        readings=" ".join(map(str, told.readings)),
         stamp=_stamp(outing),
     )
-    rows, tags = [], []
-    for spell, effort in zip(spells, efforts, strict=True):
-        if effort.hours <= 0:
-            continue
-        rows.append(_stretch(spell, outing, told, effort))
-        same = {"stretch": rows[-1], "fact_id": outing.pk, "owner_id": outing.owner_id, "hours": effort.hours}
-        for tag, key, takes, landed in _tags(spell, kinds):
-            tags.append(TagFact(tag=tag, key=key, takes=takes, landed=landed, **same))
-    return fact, rows, tags
+    words = OutingWords(
+        fact=fact,
+        text=_words(outing, spells),
+        readings=" ".join(map(str, told.readings)),
+        plan=against_plan(outing, spells, efforts),
+    )
+    fished = [(spell, effort) for spell, effort in zip(spells, efforts, strict=True) if effort.hours > 0]
+    return fact, words, _sorted(outing, told, fished, kinds)
 
 
 def _count(owner: Any, ids: list[uuid.UUID], kinds: Kinds) -> None:
     """Count some outings anew; deleted ones go."""
-    for model in (TagFact, StretchFact):
-        model.objects.filter(fact_id__in=ids).delete()
+    LogFact.objects.filter(fact_id__in=ids).delete()
     OutingFact.objects.filter(pk__in=ids).delete()
-    rows = live(Outing, owner).filter(pk__in=ids).select_related("water")
-    outings = list(rows.prefetch_related("spells__events"))
+    outings = list(live(Outing, owner).filter(pk__in=ids).select_related("water").prefetch_related("spells__events"))
     if not outings:
         return
     times = [one.started_at for one in outings]
@@ -173,8 +188,8 @@ def _count(owner: Any, ids: list[uuid.UUID], kinds: Kinds) -> None:
     by_day = conditions_by_day(owner, {one.water_id for one in outings}, around)
     counted = [_count_one(one, conditions_of(one, by_day), kinds) for one in outings]
     OutingFact.objects.bulk_create([fact for fact, _, _ in counted])
-    StretchFact.objects.bulk_create([row for _, rows, _ in counted for row in rows], batch_size=ROWS)
-    TagFact.objects.bulk_create([tag for _, _, tags in counted for tag in tags], batch_size=ROWS)
+    OutingWords.objects.bulk_create([words for _, words, _ in counted])
+    LogFact.objects.bulk_create([row for _, _, rows in counted for row in rows], batch_size=ROWS)
 
 
 def _unchanged(ids: set[uuid.UUID]) -> set[uuid.UUID]:
@@ -204,7 +219,7 @@ def _of_days(readings: Iterable[Reading]) -> set[uuid.UUID]:
     found: set[uuid.UUID] = set()
     for row in readings:
         on = local_time(row.water, row.taken_at).date()
-        facts = OutingFact.objects.filter(Q(on=on) | Q(readings__contains=str(row.pk)), water_id=row.water_id)
+        facts = OutingFact.objects.filter(Q(on=on) | Q(words__readings__contains=str(row.pk)), water_id=row.water_id)
         found |= set(facts.values_list("pk", flat=True))
     return found
 
@@ -221,7 +236,7 @@ def _stale(owner: Any, mark: Counted | None, flies: Kinds, waters: Kinds) -> set
     found -= _unchanged(found)
     found |= _of_days(Reading.objects.filter(**changed).select_related("water"))
     found |= set(mine.filter(water_id__in=_others(waters, mark.waters)).values_list("pk", flat=True))
-    tagged = TagFact.objects.filter(owner=owner, tag="fly", key__in=_others(flies, mark.flies))
+    tagged = LogFact.objects.filter(owner=owner, by="fly", key__in=_others(flies, mark.flies))
     return found | set(tagged.values_list("fact_id", flat=True))
 
 
@@ -229,11 +244,12 @@ def bring_up(owner: Any) -> None:
     """Count what has changed in an angler's log since it was last asked."""
     now, flies, waters = timezone.now(), _kinds(owner), _waters(owner)
     mark = Counted.objects.filter(owner=owner).first()
+    found = _stale(owner, mark, flies, waters)
+    if mark is not None and not found and mark.flies == flies and mark.waters == waters:
+        return
     begun = dict(Outing.objects.filter(owner=owner).values_list("pk", "started_at"))
     # In the order of their days: what was read about then is looked up once for some of them.
-    stale = sorted(_stale(owner, mark, flies, waters) & begun.keys(), key=lambda pk: begun[pk])
-    if mark is not None and not stale and mark.flies == flies and mark.waters == waters:
-        return
+    stale = sorted(found & begun.keys(), key=lambda pk: begun[pk])
     for n in range(0, len(stale), CHUNK):
         with transaction.atomic():  # each short: nobody who writes has to wait long
             _count(owner, stale[n : n + CHUNK], flies)

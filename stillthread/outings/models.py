@@ -139,10 +139,9 @@ class Together(models.Model):
 
 
 class OutingFact(models.Model):
-    """An outing as the log counts it: its day, what was read on it, effort and fish, and every word in it.
+    """An outing as the log counts it: its day, what was read on it, effort and fish.
 
-    Made again where anything it was counted from has changed since; `readings` are the UUIDs of those of its day,
-    `plan` how its takes and its effort lay against its plan, `stamp` is the last change that is in it.
+    Made again where anything it was counted from has changed since; `stamp` is the last change that is in it.
     """
 
     outing = models.OneToOneField(Outing, on_delete=models.CASCADE, primary_key=True, related_name="fact")
@@ -158,9 +157,6 @@ class OutingFact(models.Model):
     landed = models.PositiveIntegerField()
     plucks = models.PositiveIntegerField()
     methods = models.JSONField(default=list)
-    text = models.TextField(blank=True)
-    readings = models.TextField(blank=True)
-    plan = models.JSONField(null=True)
     stamp = models.DateTimeField()
 
     class Meta:
@@ -172,59 +168,49 @@ class OutingFact(models.Model):
         return f"{self.on}: {self.takes} in {self.hours:.1f} h"
 
 
-class StretchFact(models.Model):
-    """A stretch as the log counts it: effort [h], takes and fish, under everything it may be sorted by."""
-
-    spell = models.OneToOneField(Spell, on_delete=models.CASCADE, primary_key=True, related_name="fact")
-    fact = models.ForeignKey(OutingFact, on_delete=models.CASCADE, related_name="stretches")
-    owner = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="+")
-    water = models.ForeignKey(Water, on_delete=models.CASCADE, related_name="+")
-    hours = models.FloatField()
-    takes = models.PositiveIntegerField()
-    landed = models.PositiveIntegerField()
-    depth_m = models.FloatField(null=True)
-    month = models.PositiveSmallIntegerField()
-    hour = models.PositiveSmallIntegerField()
-    surface = models.SmallIntegerField(null=True)
-    at_fly = models.SmallIntegerField(null=True)
-    sun = models.CharField(max_length=6, blank=True)
-    light = models.CharField(max_length=6, blank=True)
-    wind = models.CharField(max_length=2, blank=True)
-    place = models.CharField(max_length=80, blank=True)
-    method = models.CharField(max_length=12)
-    line = models.CharField(max_length=120, blank=True)
-    pace = models.CharField(max_length=16)
-
-    class Meta:
-        verbose_name = "counted stretch"
-
-    def __str__(self) -> str:
-        """Return effort and takes."""
-        return f"{self.takes} in {self.hours:.1f} h"
-
-
-class TagFact(models.Model):
-    """What a stretch may have several of: its flies, what they stand for, their tones, and the phases of its takes.
-
-    Of a team each fly has the whole effort; of a phase the effort is the whole stretch's.
+class OutingWords(models.Model):
+    """What is looked for in an outing but not summed: every word noted, small; the UUIDs of its day's readings; how its takes
+    and its effort lay against its plan.
     """
 
-    stretch = models.ForeignKey(StretchFact, on_delete=models.CASCADE, related_name="tags")
-    fact = models.ForeignKey(OutingFact, on_delete=models.CASCADE, related_name="tags")
-    owner = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="+")
-    tag = models.CharField(max_length=5)
-    key = models.CharField(max_length=80)
+    fact = models.OneToOneField(OutingFact, on_delete=models.CASCADE, primary_key=True, related_name="words")
+    text = models.TextField(blank=True)
+    readings = models.TextField(blank=True)
+    plan = models.JSONField(null=True)
+
+    class Meta:
+        verbose_name = "words of an outing"
+
+    def __str__(self) -> str:
+        """Return the first of them."""
+        return self.text[:40]
+
+
+class LogFact(models.Model):
+    """What the log is sorted by: an outing's effort [h], takes and fish under one value of one thing noted.
+
+    Of a team each fly has the whole effort, of a phase of the take the whole stretch's. A depth is told in centimetres.
+    """
+
+    fact = models.ForeignKey(OutingFact, on_delete=models.CASCADE, related_name="sorted", db_index=False)
+    owner = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="+", db_index=False)
+    by = models.CharField(max_length=8)
+    key = models.CharField(max_length=120)
     hours = models.FloatField()
     takes = models.PositiveIntegerField()
     landed = models.PositiveIntegerField()
 
     class Meta:
-        verbose_name = "counted tag"
-        indexes = [models.Index(fields=["owner", "tag", "key", "hours", "takes", "landed"])]
+        verbose_name = "counted part"
+        indexes = [
+            # Sums are read from the index alone.
+            models.Index(fields=["owner", "by", "key", "fact", "hours", "takes", "landed"], name="log_sums"),
+            models.Index(fields=["fact"], name="log_of_outing"),
+        ]
 
     def __str__(self) -> str:
-        """Return the tag and its key."""
-        return f"{self.tag} {self.key}"
+        """Return what it is under."""
+        return f"{self.by} {self.key}"
 
 
 class Counted(models.Model):

@@ -11,9 +11,10 @@ from django.db.models import Sum
 
 from stillthread.core.water.isotherms import isotherms
 from stillthread.core.water.profile import Point
+from stillthread.outings.answers import CM_A_METRE
 from stillthread.outings.answers_schemas import IsothermOut, SeasonPictureOut, SeasonStretchOut
 from stillthread.outings.facts import bring_up
-from stillthread.outings.models import OutingFact, StretchFact
+from stillthread.outings.models import LogFact, OutingFact
 from stillthread.waters.models import Reading, Water
 from stillthread.waters.services import local_time
 from stillthread.web.owned import get_owned, live
@@ -40,8 +41,9 @@ def season_picture(owner: Any, water_id: UUID, year: int) -> SeasonPictureOut:
     """Return a year on a water by depth and day. Raises Http404 for another's water."""
     water = get_owned(Water, owner, water_id)
     bring_up(owner)
-    fished = StretchFact.objects.filter(owner=owner, water=water, fact__on__year=year, depth_m__isnull=False)
-    rows = fished.order_by().values("fact__on", "depth_m").annotate(h=Sum("hours"), n=Sum("takes"))
+    facts = OutingFact.objects.filter(owner=owner, water=water, on__year=year)
+    rows = LogFact.objects.filter(owner=owner, by="depth", fact__in=facts.values("pk")).order_by("fact__on", "key")
+    found = rows.values("fact__on", "key").annotate(h=Sum("hours"), n=Sum("takes"))
     years = OutingFact.objects.filter(owner=owner, water=water).dates("on", "year", order="DESC")
     return SeasonPictureOut(
         year=year,
@@ -49,9 +51,12 @@ def season_picture(owner: Any, water_id: UUID, year: int) -> SeasonPictureOut:
         max_depth_m=water.max_depth_m,
         stretches=[
             SeasonStretchOut(
-                day=row["fact__on"].timetuple().tm_yday, depth_m=row["depth_m"], hours=row["h"], takes=row["n"]
+                day=row["fact__on"].timetuple().tm_yday,
+                depth_m=int(row["key"]) / CM_A_METRE,
+                hours=row["h"],
+                takes=row["n"],
             )
-            for row in rows.order_by("fact__on", "depth_m")
+            for row in found
         ],
         isotherms=[
             IsothermOut(temperature_c=one.temperature_c, runs=[list(run) for run in one.runs])

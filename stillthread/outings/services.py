@@ -208,8 +208,7 @@ def read_log(owner: Any, asked: LogFilter, most: int = MOST_OUTINGS) -> LogOut:
 
 def read_behind(owner: Any, asked: LogFilter, by: By, key: str) -> list[OutingSummary]:
     """Return the newest outings behind one of the groups of what was asked."""
-    ids = behind(owner, asked, by, key)
-    return _listed(OutingFact.objects.filter(pk__in=ids).order_by("-started_at", "pk"))
+    return _listed(behind(owner, asked, by, key))
 
 
 def put_outing(

@@ -71,7 +71,7 @@ class Reading(Owned):
     class Meta:
         verbose_name = "reading"
         ordering = ["-taken_at"]
-        indexes = [models.Index(fields=["water", "-taken_at"])]
+        indexes = [models.Index(fields=["water", "-taken_at"]), models.Index(fields=["owner", "updated_at"])]
 
     def __str__(self) -> str:
         """Return water and time."""

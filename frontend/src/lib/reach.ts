@@ -16,6 +16,11 @@ export function noteReach(reached: boolean) {
   tell();
 }
 
+/** Told when the server answers again: a browser does not always know that it is back. */
+export function whenReached(listener: Listener) {
+  listeners.add(() => answers && listener());
+}
+
 function subscribe(listener: Listener) {
   listeners.add(listener);
   window.addEventListener("online", listener);

@@ -1,5 +1,6 @@
 /** Writes wait here until the server has them: kept on the device first, sent in order and many at once, safe to send twice. */
 import type { Problem, Schemas } from "../api/client";
+import { whenReached } from "../lib/reach";
 import { load } from "../lib/store";
 import { askToPersist, db } from "./db";
 
@@ -36,6 +37,7 @@ type Listener = () => void;
 const NO_ENTRIES: Entry[] = [];
 export const MOST_ROWS = 200;
 const AGAIN_MS = 15_000;
+const SOON_MS = 1_000;
 
 /** What the part that sends may do with the queue. */
 export interface Hands {
@@ -54,6 +56,8 @@ export class Outbox {
   private sending = false;
   private storing: Promise<void>;
   private again = false;
+  private soon?: ReturnType<typeof setTimeout>;
+  private triedAt = 0;
   private most = MOST_ROWS;
   /** What revision this page's own writes made of a row, by the row and the revision they were made on. */
   private readonly made = new Map<string, number>();
@@ -67,6 +71,7 @@ export class Outbox {
     this.channel = "BroadcastChannel" in window ? new BroadcastChannel(`outbox:${owner}`) : null;
     this.storing = this.moveOver().then(() => this.read());
     window.addEventListener("online", () => void this.flush());
+    whenReached(() => this.flushSoon());
     this.channel?.addEventListener("message", () => void this.read());
     setInterval(() => this.waiting.length > 0 && void this.flush(), AGAIN_MS);
     void this.storing.then(() => this.flush());
@@ -202,8 +207,15 @@ export class Outbox {
     return found;
   }
 
+  /** Other questions are answered again: so may these be. Not at once where they have just failed by themselves. */
+  private flushSoon(): void {
+    clearTimeout(this.soon);
+    const wait = Date.now() - this.triedAt < SOON_MS ? SOON_MS : 0;
+    this.soon = setTimeout(() => this.waiting.length > 0 && void this.flush(), wait);
+  }
+
   async flush(): Promise<void> {
-    this.again = this.sending;
+    this.again ||= this.sending;
     await this.storing;
     if (!navigator.locks) return this.flushHere();
     // Of two pages of one angler one sends.
@@ -215,19 +227,19 @@ export class Outbox {
   private async flushHere(): Promise<void> {
     if (this.sending || this.held) return;
     this.sending = true;
-    this.again = false;
-    try {
-      if (this.waiting.length === 0) return;
-      const { sendBatch } = await import("./sending");
-      for (let batch = this.batch(); batch.length > 0; batch = this.batch())
-        if (!(await sendBatch(batch, this.hands))) return;
-    } catch {
-      // The part that sends cannot be fetched: later.
-    } finally {
-      this.sending = false;
-    }
-    // Asked meanwhile, perhaps because the signal came back.
-    if (this.again) await this.flushHere();
+    do {
+      this.again = false;
+      await this.sendAll().catch(() => undefined); // the part that sends cannot be fetched: later
+    } while (this.again); // asked meanwhile, perhaps because the signal came back
+    this.sending = false;
+  }
+
+  private async sendAll(): Promise<void> {
+    if (this.waiting.length === 0) return;
+    this.triedAt = Date.now();
+    const { sendBatch } = await import("./sending");
+    for (let batch = this.batch(); batch.length > 0; batch = this.batch())
+      if (!(await sendBatch(batch, this.hands))) return;
   }
 
   /** What the sending part may do with the queue. */

@@ -29,8 +29,6 @@ export const fresh = {
 /** Whether this address lets a page be kept for the dark: TLS, or this machine itself. */
 export const keepable = window.isSecureContext && "serviceWorker" in navigator;
 
-const HOUR_MS = 3_600_000;
-
 export function watchForNew() {
   if (!keepable || !import.meta.env.PROD) return;
   // A part of the page that is gone from the server: the page is older than what is kept there.
@@ -40,17 +38,7 @@ export function watchForNew() {
       window.location.reload();
     }
   });
-  window.addEventListener("load", async () => {
-    const found = await navigator.serviceWorker.register("/sw.js").catch(() => null);
-    if (!found) return;
-    const look = (worker: ServiceWorker | null) => {
-      if (worker?.state === "installed" && navigator.serviceWorker.controller) tell(worker);
-    };
-    look(found.waiting);
-    found.addEventListener("updatefound", () => {
-      const coming = found.installing;
-      coming?.addEventListener("statechange", () => look(coming));
-    });
-    setInterval(() => void found.update().catch(() => undefined), HOUR_MS);
+  window.addEventListener("load", () => {
+    void import("./register").then((found) => found.register(tell)).catch(() => undefined);
   });
 }
