@@ -19,6 +19,7 @@ from stillthread.outings.models import LogFact, OutingFact
 IN_ORDER = ("month", "time", "depth", "surface", "at_fly")
 CM_A_METRE = 100.0
 MOST_BEHIND = 100
+LONGEST_STEP, NO_STEP = 6, -1  # digits of a step of depth
 
 
 def asked_for(owner: Any, asked: LogFilter) -> QuerySet[OutingFact]:
@@ -57,8 +58,10 @@ def _parts(owner: Any, asked: LogFilter, by: By) -> QuerySet[Any]:
 
 
 def _value(by: By, key: str) -> str | int:
-    """A group's key as the database has it."""
-    return int(key) if by == "depth" and key.isdigit() else key
+    """A group's key as the database has it; for what is no step of depth, one that nothing stands under."""
+    if by != "depth":
+        return key
+    return int(key) if key.isascii() and key.isdigit() and len(key) < LONGEST_STEP else NO_STEP
 
 
 def answers(owner: Any, asked: LogFilter, by: By) -> AnswersOut:

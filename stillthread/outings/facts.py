@@ -143,9 +143,12 @@ def _words(outing: Outing, spells: list[Spell]) -> str:
 def _stamp(outing: Outing) -> datetime:
     """When an outing, or anything in it, was changed last; uses what was prefetched."""
     spells = outing.spells.all()
-    return max(
-        outing.updated_at, *(s.updated_at for s in spells), *(e.updated_at for s in spells for e in s.events.all())
-    )
+    times = [
+        outing.updated_at,
+        *(s.updated_at for s in spells),
+        *(e.updated_at for s in spells for e in s.events.all()),
+    ]
+    return max(times)
 
 
 def _count_one(outing: Outing, told: Conditions, kinds: Kinds) -> tuple[OutingFact, OutingWords, list[LogFact]]:

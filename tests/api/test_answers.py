@@ -2,7 +2,7 @@
 
 import uuid
 from typing import get_args
-from urllib.parse import urlencode
+from urllib.parse import quote, urlencode
 
 from django.utils import timezone
 
@@ -198,8 +198,17 @@ class Answers(AnswersCase):
         self.assertEqual((empty["stretches"], empty["isotherms"]), ([], []))
         self.refused("GET", f"/api/log/season?water_id={uuid.uuid4()}&year=2026", status=404)
 
+    def test_an_outing_without_a_stretch(self):
+        outing = str(uuid.uuid4())
+        self.call("PUT", f"/api/outings/{outing}", {"water_id": self.water, "started_at": "2026-11-01T09:00:00Z"})
+        log = self.call("GET", "/api/log")
+        self.assertEqual((log["count"], log["outings"][0]["id"], log["outings"][0]["hours"]), (4, outing, 0))
+
     def test_bad_questions_and_others_logs(self):
         self.refused("GET", "/api/log/answers?by=colour")
+        for key in ("²", "9" * 30, "-1", "x", "%00"):
+            self.assertEqual(self.call("GET", f"/api/log/behind?by=depth&key={quote(key, safe='%')}"), [])
+            self.call("GET", f"/api/log/compare?by=depth&a=1&b={quote(key, safe='%')}")
         self.refused("GET", "/api/log?month=13")
         self.refused("GET", "/api/log/compare?by=fly&a=x")
         self.make_user("other")

@@ -147,7 +147,7 @@ class BrowserCase(TransactionTestCase):
             sys.stderr.write(f"\n{self.id()}: {page.url}\n{page.locator('body').inner_text()[:2000]}\n")
 
     def _settle(self) -> None:
-        self.assertEqual(TRAFFIC.settled(), [], "the server met a fault")
+        self.assertEqual("\n".join(TRAFFIC.settled()), "", "the server met a fault")
 
     def prepared(self, size: dict[str, int], path: str = "/plan", feet: bool = False) -> Page:
         """Return a page at `path`, with an angler signed in who has been through the first page."""

@@ -74,24 +74,3 @@ export function outingBody(outing: Outing): Schemas["OutingBody"] {
   const { water_id, started_at, ended_at, note } = outing;
   return { water_id, started_at, ended_at, note };
 }
-
-/** A take that was forgotten on the water, as far as the stretch can tell of it: its end, its depth, its only fly. */
-export function forgotten(spell: Spell): Event {
-  return {
-    id: crypto.randomUUID(),
-    revision: 0,
-    spell_id: spell.id,
-    kind: "take",
-    phase: "",
-    occurred_at: spell.ended_at ?? new Date().toISOString(),
-    t_s: null,
-    depth_m: spell.depth_m ?? null,
-    low_m: spell.low_m ?? null,
-    high_m: spell.high_m ?? null,
-    fly: spell.flies?.length === 1 ? (spell.flies[0] ?? "") : "",
-    species: "",
-    length_m: null,
-    released: null,
-    note: "",
-  };
-}

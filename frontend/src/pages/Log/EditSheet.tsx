@@ -1,99 +1,28 @@
 /** Mending the log: an outing, a stretch, an event. */
 import { useState } from "react";
-import type { Problem, Schemas } from "../../api/client";
+import type { Schemas } from "../../api/client";
 import { useReader } from "../../lib/session";
-import { boxTime, fromBoxTime, notADay } from "../../lib/time";
-import { boxText, depthFrom, depthTo, typedNumber } from "../../lib/units";
-import { type Event, eventBody, type Outing, outingBody, type Spell, spellBody } from "../../offline/overlay";
-import { BOX, Button, Field, NumberBox, Select, TextBox } from "../../ui/controls";
+import { boxText, typedNumber } from "../../lib/units";
+import { type Event, eventBody, type Outing, outingBody, type Spell } from "../../offline/overlay";
+import { BOX, Field, NumberBox, Select, TextBox } from "../../ui/controls";
 import { Sheet } from "../../ui/Sheet";
+import { Foot, type FormProps, fault, Times, useDepthBox, useTimeBox } from "./boxes";
+import { SpellForm } from "./SpellForm";
 import { words } from "./strings";
 
 export type Editing =
   | { kind: "outing" }
-  | { kind: "spell"; spell: Spell }
+  | { kind: "spell"; spell: Spell; made?: boolean }
   | { kind: "event"; event: Event; spell: Spell; made?: boolean };
 
 export interface Mend {
   outing: (body: Schemas["OutingBody"] | null) => void;
-  spell: (spell: Spell, body: Schemas["SpellBody"] | null) => void;
+  spell: (spell: Spell, body: Schemas["SpellBody"] | null, made?: boolean) => void;
+  /** One stretch becomes two at an instant; what came after it belongs to the later one. */
+  split: (spell: Spell, at: string) => void;
+  /** A stretch and the one after it become one. */
+  join: (spell: Spell, next: Spell) => void;
   event: (event: Event, body: Schemas["EventBody"] | null, made?: boolean) => void;
-}
-
-function fault(path: string, message: string, accepted: string): Problem {
-  return { code: "form", path, message, accepted, hint: "" };
-}
-
-/** A depth box in the angler's unit: its text, and what it means in metres. */
-function useDepthBox(start: number | null | undefined) {
-  const { settings } = useReader();
-  const unit = settings.depth_unit;
-  const [text, setText] = useState(
-    start === null || start === undefined ? "" : boxText(depthTo(unit, start), 1),
-  );
-  const value = typedNumber(text);
-  const bad = value !== null && (Number.isNaN(value) || value < 0 || depthFrom(unit, value) > 300);
-  const problem = bad
-    ? fault("depth", words.notANumber, `0 to ${depthTo(unit, 300).toFixed(0)} ${unit}`)
-    : undefined;
-  return { unit, text, setText, problem, metres: value === null ? null : depthFrom(unit, value), bad };
-}
-
-/** A date-and-time box on the water's clock: its text as it is typed, and the instant it means; empty where that may be. */
-function useTimeBox(start: string | null | undefined, zone: string, path: string, mayBeEmpty = false) {
-  const [text, setText] = useState(start ? boxTime(new Date(start), zone) : "");
-  const at = fromBoxTime(text, zone);
-  const bad = at === null && !(mayBeEmpty && text === "");
-  // Untouched, it stays to the second what it was.
-  const same = start && text === boxTime(new Date(start), zone);
-  const iso = same ? start : (at?.toISOString() ?? null);
-  return { text, setText, iso, bad, problem: bad ? notADay(path) : undefined };
-}
-
-type TimeBox = ReturnType<typeof useTimeBox>;
-
-function Times({ from, to, problem }: { from: TimeBox; to: TimeBox; problem?: Problem }) {
-  return (
-    <div className="grid grid-cols-1 gap-3 min-[26rem]:grid-cols-2">
-      <Field label={words.started} problem={from.problem}>
-        {(p) => (
-          <TextBox
-            {...p}
-            type="datetime-local"
-            value={from.text}
-            onChange={(e) => from.setText(e.target.value)}
-          />
-        )}
-      </Field>
-      <Field label={words.ended} problem={to.problem ?? problem}>
-        {(p) => (
-          <TextBox
-            {...p}
-            type="datetime-local"
-            value={to.text}
-            onChange={(e) => to.setText(e.target.value)}
-          />
-        )}
-      </Field>
-    </div>
-  );
-}
-
-interface FormProps<T> {
-  zone: string;
-  onSave: (body: T) => void;
-  onClose: () => void;
-}
-
-function Foot({ onSave, onClose, bad }: { onSave: () => void; onClose: () => void; bad: boolean }) {
-  return (
-    <div className="flex gap-2">
-      <Button look="main" disabled={bad} onClick={onSave}>
-        {words.save}
-      </Button>
-      <Button onClick={onClose}>{words.cancel}</Button>
-    </div>
-  );
 }
 
 function OutingForm({
@@ -133,47 +62,6 @@ function OutingForm({
           onSave({ ...outingBody(outing), started_at: from.iso ?? outing.started_at, ended_at: to.iso, note })
         }
       />
-    </div>
-  );
-}
-
-function SpellForm({ spell, zone, onSave, onClose }: FormProps<Schemas["SpellBody"]> & { spell: Spell }) {
-  const from = useTimeBox(spell.started_at, zone, "started_at");
-  const to = useTimeBox(spell.ended_at, zone, "ended_at", true);
-  const depth = useDepthBox(spell.depth_m);
-  const order = to.iso !== null && from.iso !== null && new Date(to.iso) < new Date(from.iso);
-  const bad = order || from.bad || to.bad;
-  const save = () => {
-    const shift = depth.metres !== null && spell.depth_m != null ? depth.metres - spell.depth_m : 0;
-    const moved = (edge: number | null | undefined) =>
-      depth.metres === null || edge == null ? null : Math.max(0, edge + shift);
-    onSave({
-      ...spellBody(spell),
-      started_at: from.iso ?? spell.started_at,
-      ended_at: to.iso,
-      depth_m: depth.metres,
-      low_m: moved(spell.low_m),
-      high_m: moved(spell.high_m),
-    });
-  };
-  return (
-    <div className="space-y-4">
-      <Times
-        from={from}
-        to={to}
-        problem={order ? fault("ended_at", words.order, "a later time") : undefined}
-      />
-      <Field label={words.pointDepth} problem={depth.problem} className="w-40">
-        {(p) => (
-          <NumberBox
-            {...p}
-            unit={depth.unit}
-            value={depth.text}
-            onChange={(e) => depth.setText(e.target.value)}
-          />
-        )}
-      </Field>
-      <Foot bad={bad || depth.bad} onClose={onClose} onSave={save} />
     </div>
   );
 }
@@ -287,16 +175,20 @@ export default function EditSheet({ editing, outing, zone, mend, onClose }: Prop
       onClose();
     };
   return (
-    <Sheet onClose={onClose} title={editing.kind === "event" && editing.made ? words.addTitle : words.edit}>
+    <Sheet onClose={onClose} title={editing.kind !== "outing" && editing.made ? words.addTitle : words.edit}>
       {editing.kind === "outing" && (
         <OutingForm outing={outing} zone={zone} onClose={onClose} onSave={then(mend.outing)} />
       )}
       {editing.kind === "spell" && (
         <SpellForm
+          outing={outing}
           spell={editing.spell}
+          made={editing.made ?? false}
           zone={zone}
           onClose={onClose}
-          onSave={then((b: Schemas["SpellBody"]) => mend.spell(editing.spell, b))}
+          onSave={then((b: Schemas["SpellBody"]) => mend.spell(editing.spell, b, editing.made))}
+          onSplit={then((at: string) => mend.split(editing.spell, at))}
+          onJoin={then((next: Spell) => mend.join(editing.spell, next))}
         />
       )}
       {editing.kind === "event" && (

@@ -15,6 +15,7 @@ import { words } from "./strings";
 import { useFilter } from "./useFilter";
 
 const Answers = lazy(() => import("./Answers"));
+const AddDay = lazy(() => import("./AddDay"));
 const PlanCheck = lazy(() => import("./PlanCheck"));
 const Filters = lazy(() => import("./Filters"));
 
@@ -28,6 +29,7 @@ export default function LogPage() {
   const asked = useFilter();
   const { filter, only, set, some } = asked;
   const [most, setMost] = useState(PAGE);
+  const [adding, setAdding] = useState(false);
   const log = useQuery({
     queryKey: ["log", filter, most],
     queryFn: () => need(api.GET("/api/log", { params: { query: { ...filter, most } } })),
@@ -99,6 +101,12 @@ export default function LogPage() {
               )}
             </section>
           </>
+        )}
+        <Button onClick={() => setAdding(true)}>{words.addDay}</Button>
+        {adding && (
+          <Suspense>
+            <AddDay onClose={() => setAdding(false)} />
+          </Suspense>
         )}
         <p className="flex flex-wrap gap-x-6">
           <Link to="/log/season" className="inline-flex min-h-11 items-center font-semibold">

@@ -15,7 +15,6 @@ import type { Write } from "../../offline/outbox";
 import {
   type Event,
   eventBody,
-  forgotten,
   type Outing,
   outingBody,
   type Spell,
@@ -27,6 +26,7 @@ import { Button } from "../../ui/controls";
 import { useDone } from "../../ui/UndoBar";
 import { Compared } from "./Compared";
 import type { Editing, Mend } from "./EditSheet";
+import { forgotten, freshSpell } from "./fresh";
 import { DepthTable, RateLine } from "./Rates";
 import { words } from "./strings";
 
@@ -51,10 +51,17 @@ interface Props {
 /** Writes with the way back kept beside them. */
 function useMend({ outing, write }: Props): Mend {
   const done = useDone();
-  const say = (text: string, there: Write, back: Write) => {
-    write(text, there);
-    done({ text, undo: () => write(`Undo: ${text}`, back) });
+  const all = (text: string, there: Write[], back: Write[]) => {
+    for (const one of there) write(text, one);
+    done({
+      text,
+      undo: () => {
+        for (const one of back) write(`Undo: ${text}`, one);
+      },
+    });
   };
+  const say = (text: string, there: Write, back: Write) => all(text, [there], [back]);
+  const eventsOf = (spell: Spell) => outing.events.filter((event) => event.spell_id === spell.id);
   const spellWrite = (spell: Spell, body: Schemas["SpellBody"] | null): Write => ({
     kind: "spell",
     outing: outing.id,
@@ -68,8 +75,45 @@ function useMend({ outing, write }: Props): Mend {
     body,
   });
   return {
-    spell: (spell: Spell, body: Schemas["SpellBody"] | null) =>
-      say(body ? words.changed : words.deleted, spellWrite(spell, body), spellWrite(spell, spellBody(spell))),
+    spell: (spell: Spell, body: Schemas["SpellBody"] | null, made = false) =>
+      say(
+        made ? words.added : body ? words.changed : words.deleted,
+        spellWrite(spell, body),
+        spellWrite(spell, made ? null : spellBody(spell)),
+      ),
+    split: (spell: Spell, at: string) => {
+      const later = { ...spell, id: crypto.randomUUID() };
+      const moved = eventsOf(spell).filter((event) => event.occurred_at >= at);
+      all(
+        words.wasSplit,
+        [
+          spellWrite(later, { ...spellBody(spell), started_at: at }),
+          spellWrite(spell, { ...spellBody(spell), ended_at: at }),
+          ...moved.map((event) => eventWrite(event, { ...eventBody(event), spell_id: later.id })),
+        ],
+        [
+          ...moved.map((event) => eventWrite(event, eventBody(event))),
+          spellWrite(spell, spellBody(spell)),
+          spellWrite(later, null),
+        ],
+      );
+    },
+    join: (spell: Spell, next: Spell) => {
+      const moved = eventsOf(next);
+      all(
+        words.joined,
+        [
+          spellWrite(spell, { ...spellBody(spell), ended_at: next.ended_at ?? null }),
+          ...moved.map((event) => eventWrite(event, { ...eventBody(event), spell_id: spell.id })),
+          spellWrite(next, null),
+        ],
+        [
+          spellWrite(next, spellBody(next)),
+          ...moved.map((event) => eventWrite(event, eventBody(event))),
+          spellWrite(spell, spellBody(spell)),
+        ],
+      );
+    },
     event: (event: Event, body: Schemas["EventBody"] | null, made = false) =>
       say(
         made ? words.added : body ? words.changed : words.deleted,
@@ -249,6 +293,12 @@ function OutingWork({ outing, write }: Props) {
               </li>
             ))}
           </ol>
+          <Button
+            className="mt-2"
+            onClick={() => setEditing({ kind: "spell", spell: freshSpell(outing), made: true })}
+          >
+            {words.addStretch}
+          </Button>
         </section>
       </div>
       {editing && (
