@@ -6,12 +6,14 @@ import uuid
 from typing import Annotated
 
 from django.http import HttpRequest, HttpResponse
+from django.utils import timezone
 from ninja import File, Router
 from ninja.files import UploadedFile
 from pydantic import Field
 
 from stillthread.core.errors import InputError, Problem
 from stillthread.formats.json_text import LARGEST_BYTES
+from stillthread.formats.metar_text import read_metar
 from stillthread.waters import chart_schemas as c
 from stillthread.waters import chart_services as charts
 from stillthread.waters import feed_services as feeds
@@ -46,7 +48,7 @@ def put_outline(request: HttpRequest, water_id: uuid.UUID, payload: c.OutlineBod
 
 @router.post("/waters/{water_id}/chart/file", response={200: c.MapFileOut, **FAILURES})
 def read_map(request: HttpRequest, water_id: uuid.UUID, file: File[UploadedFile]) -> c.MapFileOut:
-    """Read a GeoJSON file and return what it tells; nothing is stored."""
+    """Read a GeoJSON or GPX file and return what it tells; nothing is stored."""
     return charts.read_map(request.user, water_id, _bytes(file))
 
 
@@ -54,6 +56,12 @@ def read_map(request: HttpRequest, water_id: uuid.UUID, file: File[UploadedFile]
 def write_map(request: HttpRequest, water_id: uuid.UUID) -> HttpResponse:
     """Return outline, places and soundings as a GeoJSON file."""
     return HttpResponse(charts.write_map(request.user, water_id), content_type="application/geo+json")
+
+
+@router.get("/waters/{water_id}/chart.gpx", response={200: None, **FAILURES})
+def write_way_points(request: HttpRequest, water_id: uuid.UUID) -> HttpResponse:
+    """Return the places as the way-points of a GPX 1.1 file."""
+    return HttpResponse(charts.write_way_points(request.user, water_id), content_type="application/gpx+xml")
 
 
 @router.put("/waters/{water_id}/soundings/{sounding_id}", response={200: c.SoundingOut, **FAILURES})
@@ -103,6 +111,13 @@ def weather_file(request: HttpRequest, water_id: uuid.UUID, file: File[UploadedF
     """Take the weather by hour from a CoverageJSON PointSeries."""
     water = get_owned(Water, request.user, water_id)
     return feeds.store_weather(request.user, water, _bytes(file), file.name or "file")
+
+
+@router.post("/weather/metar", response={200: c.MetarOut, **FAILURES})
+def read_metar_text(request: HttpRequest, payload: c.MetarBody) -> c.MetarOut:
+    """Read a METAR and return its weather with its time; nothing is stored."""
+    found = read_metar(payload.text, timezone.now())
+    return c.MetarOut(station=found.station, hour=found.hour)
 
 
 @router.get("/feed", response={200: c.FeedOut, **FAILURES})

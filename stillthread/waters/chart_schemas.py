@@ -188,6 +188,19 @@ class ForecastOut(Hours):
     source: str
 
 
+class MetarBody(Strict):
+    """A METAR as it was copied."""
+
+    text: str = Field(min_length=1, max_length=2000)
+
+
+class MetarOut(Strict):
+    """The airfield that tells it, and the weather at its time."""
+
+    station: str
+    hour: Hour
+
+
 class FeedBody(Strict):
     """Where the boat's instruments are, and how deep the transducer hangs for sounders that do not say."""
 

@@ -33,6 +33,7 @@ from stillthread.core.chart.sounding_line import ledges, wild
 from stillthread.core.errors import InputError
 from stillthread.core.sky.wind import downwind_shore, onto_shore
 from stillthread.formats.geojson import MappedPlace, MappedSounding, WaterMap, read_water_map, write_water_map
+from stillthread.formats.gpx import looks_like_gpx, read_gpx, write_gpx
 from stillthread.waters import chart_schemas as c
 from stillthread.waters import models
 from stillthread.waters.services import water_out
@@ -118,9 +119,9 @@ def put_map_soundings(owner: Any, water_id: uuid.UUID, body: c.MapSoundingsBody)
 
 
 def read_map(owner: Any, water_id: uuid.UUID, data: bytes) -> c.MapFileOut:
-    """Return what a GeoJSON file tells of one of the owner's waters; nothing is stored. Raises InputError at the fault."""
+    """Return what a GeoJSON or GPX file tells of one of the owner's waters; nothing is stored. Raises InputError at the fault."""
     get_owned(models.Water, owner, water_id)
-    found = read_water_map(data)
+    found = read_gpx(data) if looks_like_gpx(data) else read_water_map(data)
     area, shore = area_and_shore(found.outline) if found.outline else (None, None)
     return c.MapFileOut(
         rings=found.outline or (),
@@ -137,14 +138,25 @@ def read_map(owner: Any, water_id: uuid.UUID, data: bytes) -> c.MapFileOut:
     )
 
 
-def write_map(owner: Any, water_id: uuid.UUID) -> str:
-    """Return a water's outline, places and soundings as GeoJSON."""
-    water = get_owned(models.Water, owner, water_id)
-    places = [
+def _placed(owner: Any, water: models.Water) -> list[MappedPlace]:
+    """The water's places whose position is known."""
+    return [
         MappedPlace(p.name, (p.longitude_deg, p.latitude_deg), p.kind)
         for p in live(models.Place, owner).filter(water=water)
         if p.longitude_deg is not None and p.latitude_deg is not None
     ]
+
+
+def write_way_points(owner: Any, water_id: uuid.UUID) -> str:
+    """Return a water's places as GPX way-points."""
+    water = get_owned(models.Water, owner, water_id)
+    return write_gpx(water.name, [(one.name, one.position, one.kind or "") for one in _placed(owner, water)])
+
+
+def write_map(owner: Any, water_id: uuid.UUID) -> str:
+    """Return a water's outline, places and soundings as GeoJSON."""
+    water = get_owned(models.Water, owner, water_id)
+    places = _placed(owner, water)
     rows = live(models.Sounding, owner).filter(water=water, longitude_deg__isnull=False)[:MOST_SOUNDINGS]
     soundings = [
         MappedSounding((s.longitude_deg, s.latitude_deg), s.sounding_m, s.method)

@@ -1596,6 +1596,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/waters/{water_id}/chart.gpx": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Write Way Points
+         * @description Return the places as the way-points of a GPX 1.1 file.
+         */
+        get: operations["stillthread_waters_chart_api_write_way_points"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/waters/{water_id}/chart/file": {
         parameters: {
             query?: never;
@@ -1607,7 +1627,7 @@ export interface paths {
         put?: never;
         /**
          * Read Map
-         * @description Read a GeoJSON file and return what it tells; nothing is stored.
+         * @description Read a GeoJSON or GPX file and return what it tells; nothing is stored.
          */
         post: operations["stillthread_waters_chart_api_read_map"];
         delete?: never;
@@ -1882,6 +1902,26 @@ export interface paths {
          * @description Take the weather by hour from a CoverageJSON PointSeries.
          */
         post: operations["stillthread_waters_chart_api_weather_file"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/weather/metar": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Metar Text
+         * @description Read a METAR and return its weather with its time; nothing is stored.
+         */
+        post: operations["stillthread_waters_chart_api_read_metar_text"];
         delete?: never;
         options?: never;
         head?: never;
@@ -4208,6 +4248,23 @@ export interface components {
             part: string;
             /** Words */
             words: string;
+        };
+        /**
+         * MetarBody
+         * @description A METAR as it was copied.
+         */
+        MetarBody: {
+            /** Text */
+            text: string;
+        };
+        /**
+         * MetarOut
+         * @description The airfield that tells it, and the weather at its time.
+         */
+        MetarOut: {
+            hour: components["schemas"]["Hour"];
+            /** Station */
+            station: string;
         };
         /**
          * MomentOut
@@ -14919,6 +14976,80 @@ export interface operations {
             };
         };
     };
+    stillthread_waters_chart_api_write_way_points: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                water_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+        };
+    };
     stillthread_waters_chart_api_read_map: {
         parameters: {
             query?: never;
@@ -16245,6 +16376,84 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ForecastOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+        };
+    };
+    stillthread_waters_chart_api_read_metar_text: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MetarBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MetarOut"];
                 };
             };
             /** @description Bad Request */

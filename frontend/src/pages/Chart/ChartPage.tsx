@@ -83,7 +83,7 @@ function Files({ water, chart }: { water: Water; chart: Chart }) {
       <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
         <FileButton
           label={words.import}
-          accept=".json,.geojson,application/geo+json,application/json"
+          accept=".json,.geojson,.gpx,application/geo+json,application/json,application/gpx+xml"
           disabled={read.isPending}
           onFile={(file) => read.mutate(file)}
         />
@@ -94,6 +94,15 @@ function Files({ water, chart }: { water: Water; chart: Chart }) {
             className="inline-flex min-h-11 items-center"
           >
             {words.export}
+          </a>
+        )}
+        {chart.places.some((place) => place.position) && (
+          <a
+            href={`/api/waters/${water.id}/chart.gpx`}
+            download={`${water.name}.gpx`}
+            className="inline-flex min-h-11 items-center"
+          >
+            {words.exportGpx}
           </a>
         )}
         {chart.rings.length > 0 && (

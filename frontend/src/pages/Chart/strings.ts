@@ -7,6 +7,7 @@ export const words = {
     "Import the outline as GeoJSON (a polygon, with points for places and soundings if you have them), or sound by hand below.",
   import: "GeoJSON file…",
   export: "Save as GeoJSON",
+  exportGpx: "Places as GPX",
   removeOutline: "Take the outline away",
   removedOutline: "Outline taken away.",
   about: (area: string, shore: string) => `${area}, ${shore} of shore.`,

@@ -1,16 +1,17 @@
 /** The day by the hour: wind with its gusts and direction, sun and cloud, one column an hour; the hour in hand is picked. */
-import { type ReactNode, useEffect, useRef } from "react";
-import { ApiError, type Schemas } from "../../api/client";
+import { useMutation } from "@tanstack/react-query";
+import { type ReactNode, useEffect, useRef, useState } from "react";
+import { ApiError, api, need, type Schemas } from "../../api/client";
 import { Failed } from "../../components/states";
 import { type Draft, typed } from "../../lib/draft";
 import type { Meaning } from "../../lib/meaning";
 import { useReading } from "../../lib/reading";
 import { useReader } from "../../lib/session";
-import { clockText } from "../../lib/time";
+import { clockText, dayAndClock } from "../../lib/time";
 import { boxText, pointOf, pressureTo, temperatureTo, WIND_LABELS, windTo } from "../../lib/units";
 import type { Water } from "../../lib/waters";
 import { useFetchWeather, useWeather } from "../../lib/weather";
-import { Button, Fault } from "../../ui/controls";
+import { Button, Fault, Field, TextBox } from "../../ui/controls";
 import { words } from "./strings";
 
 type Hour = Meaning["wind_hours"][number];
@@ -114,7 +115,38 @@ export default function HourStrip({ water, meaning }: { water: Water; meaning: M
         <Fault key={p.code} problem={p} />
       ))}
       {fetchWeather.isError && faults.length === 0 && <Failed error={fetchWeather.error} />}
+      <Metar />
     </section>
+  );
+}
+
+/** The weather an airfield near tells, pasted as it was copied. */
+function Metar() {
+  const { draft, change } = useReading();
+  const [text, setText] = useState("");
+  const read = useMutation({
+    mutationFn: () => need(api.POST("/api/weather/metar", { body: { text } })),
+    onSuccess: (told) => change(fromForecast(draft, told.hour)),
+  });
+  const faults = read.error instanceof ApiError ? read.error.problems : [];
+  return (
+    <details>
+      <summary className="min-h-11 cursor-pointer py-2 font-semibold">{words.metar}</summary>
+      <div className="flex flex-wrap items-end gap-2">
+        <Field label={words.metarText} problem={faults[0]} className="min-w-64 flex-1">
+          {(p) => <TextBox {...p} maxLength={600} value={text} onChange={(e) => setText(e.target.value)} />}
+        </Field>
+        <Button disabled={read.isPending || text.trim() === ""} onClick={() => read.mutate()}>
+          {words.metarInto}
+        </Button>
+      </div>
+      {read.isError && faults.length === 0 && <Failed error={read.error} />}
+      {read.isSuccess && (
+        <p role="status" className="text-[0.92rem] text-soft">
+          {words.metarSaid(read.data.station, dayAndClock(read.data.hour.when, "UTC"))}
+        </p>
+      )}
+    </details>
   );
 }
 

@@ -24,6 +24,11 @@ export const words = {
   guided: "Guided reading",
   guideClose: "Close",
   guideDone: "Done",
+  metar: "From an airfield's METAR",
+  metarText: "The line as you copied it",
+  metarInto: "Into the reading",
+  metarSaid: (station: string, at: string) =>
+    `Told by ${station} at ${at} UTC. An airfield's wind is not your water's: look before you trust it.`,
   guideOffline: "No signal: down the knots.",
   knotOffline: "The next knot down.",
   enoughOffline: "Down to the bed. With signal the steep part can be read closer.",

@@ -1,0 +1,85 @@
+"""GPX 1.1 in and out: way-points as places, a track as the boat's drift; read by the `gpxpy` library and checked."""
+
+from __future__ import annotations
+
+import math
+
+import gpxpy
+import gpxpy.gpx
+
+from stillthread.core.errors import InputError, Problem
+from stillthread.core.limits import LonLat
+from stillthread.formats.geojson import MappedPlace, WaterMap
+
+MOST_POINTS = 50_000
+LONGEST_NAME = 80
+EARTH_M = 6_371_000.0  # mean radius: good enough for the length of a drift
+ACCEPTED = "a GPX 1.1 file with way-points or a track"
+
+
+def _refuse(message: str) -> InputError:
+    return InputError(Problem("gpx", "file", message, ACCEPTED))
+
+
+def looks_like_gpx(data: bytes) -> bool:
+    """Return whether a file begins as XML does."""
+    return data.lstrip(b"\xef\xbb\xbf \t\r\n").startswith(b"<")
+
+
+def _metres(a: LonLat, b: LonLat) -> float:
+    """Distance [m] on a sphere (haversine)."""
+    (lon1, lat1), (lon2, lat2) = ([math.radians(v) for v in p] for p in (a, b))
+    half = math.sin((lat2 - lat1) / 2) ** 2 + math.cos(lat1) * math.cos(lat2) * math.sin((lon2 - lon1) / 2) ** 2
+    return 2 * EARTH_M * math.asin(math.sqrt(half))
+
+
+def _position(point: gpxpy.gpx.GPXTrackPoint | gpxpy.gpx.GPXWaypoint) -> LonLat:
+    lon, lat = float(point.longitude), float(point.latitude)
+    if not (math.isfinite(lon) and math.isfinite(lat) and abs(lon) <= 180 and abs(lat) <= 90):
+        raise _refuse(f"{lon:g}, {lat:g} is no place on earth.")
+    return lon, lat
+
+
+def drift_words(points: list[gpxpy.gpx.GPXTrackPoint]) -> str:
+    """Return what a track says of a drift: how long it is, and how fast it went where it tells its times."""
+    places = [_position(point) for point in points]
+    length = sum(_metres(a, b) for a, b in zip(places, places[1:], strict=False))
+    times = [point.time for point in points if point.time is not None]
+    seconds = (times[-1] - times[0]).total_seconds() if len(times) > 1 else 0.0
+    if seconds <= 0:
+        return f"A track of {length:.0f} m, without times."
+    return f"A track of {length:.0f} m in {seconds / 60:.0f} min: a drift of {length / seconds:.2f} m/s."
+
+
+def read_gpx(data: bytes) -> WaterMap:
+    """Return the way-points of a GPX file as places, and each track's drift in words. Raises InputError for what is none."""
+    if b"<!DOCTYPE" in data or b"<!ENTITY" in data:
+        raise _refuse("This file defines entities of its own.")
+    try:
+        told = gpxpy.parse(data.decode("utf-8-sig"), version="1.1")
+    except (gpxpy.gpx.GPXException, UnicodeDecodeError, ValueError, TypeError) as error:
+        raise _refuse(f"This file cannot be read: {str(error)[:120]}.") from None
+    tracks = [segment.points for track in told.tracks for segment in track.segments if len(segment.points) > 1]
+    if len(told.waypoints) + sum(map(len, tracks)) > MOST_POINTS:
+        raise _refuse(f"This file has more than {MOST_POINTS} points.")
+    places = [
+        MappedPlace(name=" ".join(point.name.split())[:LONGEST_NAME], position=_position(point), kind=None)
+        for point in told.waypoints
+        if point.name and point.name.strip()
+    ]
+    notes = [drift_words(points) for points in tracks]
+    nameless = len(told.waypoints) - len(places)
+    if nameless:
+        notes.append(f"{nameless} way-points without a name are left out.")
+    if not places and not tracks:
+        raise _refuse("There is no way-point with a name and no track in this file.")
+    return WaterMap(outline=None, places=tuple(places), soundings=(), notes=tuple(notes))
+
+
+def write_gpx(name: str, places: list[tuple[str, LonLat, str]]) -> str:
+    """Return places (name, position, what they are) as the way-points of a GPX 1.1 file."""
+    file = gpxpy.gpx.GPX()
+    file.name, file.creator = name, "Still Thread"
+    for title, (lon, lat), kind in places:
+        file.waypoints.append(gpxpy.gpx.GPXWaypoint(latitude=lat, longitude=lon, name=title, description=kind))
+    return str(file.to_xml(version="1.1"))
