@@ -30,12 +30,13 @@ def rows(database: pathlib.Path) -> dict[str, list[str]]:
 
 
 def addresses(kept: dict[str, list[str]]) -> list[str]:
-    """Every address of the API that is read, with the ids of rows of the database filled in."""
+    """Every address of the API that is read, with the ids of rows of the database filled in; not those of a file just sent."""
     found = []
     for method, path, route in routes():
-        if method == "GET":
+        if method == "GET" and "{upload_id}" not in path:
             asked = [p["name"] for p in route.get("parameters", []) if p["in"] == "query" and p.get("required")]
-            path += "?" + "&".join(f"{name}=x" for name in asked) if asked else ""
+            told = {"water_id": "{water_id}", "year": "2026"}
+            path += "?" + "&".join(f"{name}={told.get(name, 'x')}" for name in asked) if asked else ""
             for name, table in ROWS.items():
                 row = kept[table][0]
                 path = path.replace(f"{{{name}}}", f"{row[:8]}-{row[8:12]}-{row[12:16]}-{row[16:20]}-{row[20:]}")

@@ -10,7 +10,9 @@ import numpy as np
 from stillthread.core.water.profile import Point, temperature_at
 
 STEP_C, CELL_M = 2, 0.1
-LONGEST_GAP_DAYS = 45.0  # readings further apart are not joined: what was between them nobody knows. Our figure
+LONGEST_GAP_DAYS = (
+    45.0  # readings further apart are not joined: what was between them nobody knows. Common practice, figure ours
+)
 
 
 @dataclass(frozen=True)
