@@ -13,6 +13,13 @@ from playwright.sync_api import Page, sync_playwright
 
 ROOT = pathlib.Path(__file__).resolve().parents[1]
 STANDIN_PORT = 18463
+LINES = (
+    b"Day,Lake,Hours,Style,Depth (ft),Caught,Remarks",
+    b"14/05/2021,Home water,4,Bung,8,3,warm and still",
+    b"21/05/2021,Home water,3,Washing line,4,0,",
+    b"28/05/2021,Home water,2.5,Fast sink,deep,2,",
+)
+NOTEBOOK = {"name": "notebook.csv", "mimeType": "text/csv", "buffer": b"\n".join(LINES)}
 
 
 def enter(page: Page, address: str, feet: bool = False) -> None:
@@ -147,17 +154,25 @@ def views(address: str) -> dict[str, tuple[dict, bool, object]]:
         page.get_by_label("Time since it landed").fill("60")
         page.wait_for_timeout(400)
 
+    def keep(page: Page) -> None:
+        goto(page, address, "/log/keep", "Out and in")
+        page.get_by_test_id("notebook").locator("input[type=file]").set_input_files(NOTEBOOK)
+        page.get_by_text("What the columns mean").wait_for()
+        page.get_by_role("combobox", name="(3 lines) is").select_option(index=1)
+        page.get_by_text("What it becomes").wait_for()
+        page.wait_for_timeout(500)
+
     return {
         **water_views(address),
         **plan_views(address),
         "thread": (DESKTOP, False, thread),
         "thread-float": (DESKTOP, False, floated),
-        "thread-phone": (PHONE, True, thread),
         "water": (DESKTOP, False, simple("/water", "What you read")),
         "log": (DESKTOP, False, simple("/log", "The log")),
         "outing": (DESKTOP, False, outing),
         "flybox": (DESKTOP, False, simple("/kit/box", "Fly box")),
-        "kit": (DESKTOP, False, simple("/kit", "Your kit")),
+        "season": (DESKTOP, False, simple("/log/season", "The season on")),
+        "keep": (DESKTOP, False, keep),
         "fish-phone": (PHONE, False, lambda page: fish(page, address)),
         "fish": (DESKTOP, True, lambda page: fish(page, address)),
     }

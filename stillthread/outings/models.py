@@ -75,6 +75,7 @@ class Event(Owned):
     fly = models.CharField(max_length=80, blank=True)
     species = models.CharField(max_length=10, blank=True)
     length_m = models.FloatField(null=True, blank=True)
+    weight_kg = models.FloatField(null=True, blank=True)
     released = models.BooleanField(null=True, blank=True)
     note = models.CharField(max_length=400, blank=True)
 

@@ -11,7 +11,7 @@ from pydantic import Field, model_validator
 from stillthread.core import vocabulary
 from stillthread.core.limits import Depth
 from stillthread.documents.plan_answer import PlanAnswer
-from stillthread.documents.strict import Strict, Tenths
+from stillthread.documents.strict import Hundredths, Strict, Tenths, Whole
 from stillthread.web.dates import Kept
 
 Kind = Literal["take", "pluck", "follow", "lost", "landed", "weed", "bottom", "blank"]
@@ -92,6 +92,7 @@ class EventBody(Strict):
     fly: str = Field("", max_length=80)
     species: Literal["", "rainbow", "brown", "brook"] = ""
     length_m: float | None = Field(None, gt=0, le=1.5)
+    weight_kg: float | None = Field(None, gt=0, le=30, description="as weighed")
     released: bool | None = None
     note: str = Field("", max_length=400)
 
@@ -123,10 +124,13 @@ class SpellOut(SpellBody):
 
 
 class EventOut(EventBody):
-    """A stored event."""
+    """A stored event; of a measured fish what it should weigh, and its condition where it was weighed."""
 
     id: uuid.UUID
     revision: int
+    standard_kg: Hundredths | None = Field(None, description="of a fish of its length in good condition")
+    fulton: Hundredths | None = None
+    relative_weight: Whole | None = Field(None, description="percent of the standard weight")
 
 
 class RateOut(Strict):

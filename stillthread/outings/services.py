@@ -16,6 +16,7 @@ from stillthread.accounts.services import angler_of
 from stillthread.core.errors import InputError, Problem
 from stillthread.core.evidence.fish import LONGEST_FIGHT_S
 from stillthread.core.evidence.rates import DepthBin, Rate, Stretch, by_depth, poisson_rate
+from stillthread.core.trout.size import STANDARD, fulton, relative_weight, standard_weight_kg
 from stillthread.documents.frozen import frozen_answer
 from stillthread.documents.plan_answer import SetUpOut
 from stillthread.outings.answers import asked_for, at_depths, behind
@@ -92,7 +93,19 @@ def _spell_out(row: Spell) -> SpellOut:
 
 
 def _event_out(row: Event) -> EventOut:
-    return EventOut(id=row.pk, revision=row.revision, **{f: getattr(row, f) for f in EventBody.model_fields})
+    told = {f: getattr(row, f) for f in EventBody.model_fields}
+    if row.length_m is None or row.species not in STANDARD:
+        return EventOut(id=row.pk, revision=row.revision, **told)
+    species: Any = row.species
+    weighed = row.weight_kg
+    return EventOut(
+        id=row.pk,
+        revision=row.revision,
+        standard_kg=standard_weight_kg(species, row.length_m),
+        fulton=None if weighed is None else fulton(row.length_m, weighed),
+        relative_weight=None if weighed is None else relative_weight(species, row.length_m, weighed),
+        **told,
+    )
 
 
 def begun(set_up: SetUpOut, index: int) -> SpellHow:

@@ -190,6 +190,14 @@ class Weather(ChartCase):
             self.assertIn("cannot be reached", self.fetch(502)[""]["message"])
         self.assertEqual(len(self.call("GET", f"/api/waters/{self.water}/weather")["hours"]), 72)
 
+    def test_an_airfields_report(self):
+        told = self.call("POST", "/api/weather/metar", {"text": "EGXX 011150Z 24012KT CAVOK 14/08 Q1013"})
+        self.assertEqual((told["station"], told["hour"]["wind_m_s"], told["hour"]["cloud_oktas"]), ("EGXX", 6.17, 0))
+        self.assertIn(
+            "does not begin as a METAR",
+            self.refused("POST", "/api/weather/metar", {"text": "windy"})["text"]["message"],
+        )
+
     def test_without_a_position_nothing_can_be_asked(self):
         self.water = self.make_water(name="Nowhere")
         self.assertEqual(self.fetch(422)["latitude_deg"]["code"], "no_position")

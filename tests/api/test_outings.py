@@ -133,6 +133,17 @@ class Log(OutingCase):
         self.assertEqual(bins[2.0]["hours"], 0)
         self.assertEqual(found["plucks"], 1)
 
+    def test_what_a_fish_should_weigh_and_how_well_fed_it_was(self):
+        spell = self.spell()
+        path = f"{self.outing}/events/{uuid.uuid4()}"
+        fish = {"spell_id": spell, "kind": "landed", "occurred_at": "2026-05-14T10:30:00Z", "length_m": 0.5}
+        self.assertIsNone(self.call("PUT", path, fish)["standard_kg"])  # of what?
+        told = self.call("PUT", path, {**fish, "species": "rainbow"})
+        self.assertEqual((told["standard_kg"], told["relative_weight"]), (1.49, None))
+        told = self.call("PUT", path, {**fish, "species": "rainbow", "weight_kg": 1.19})
+        self.assertEqual((told["fulton"], told["relative_weight"]), (0.95, 80))
+        self.assertIn("weight_kg", self.refused("PUT", path, {**fish, "weight_kg": 0}))
+
     def test_effort_without_takes_is_data(self):
         self.spell()
         log = self.call("GET", f"/api/log?water_id={self.water}")

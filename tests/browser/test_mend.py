@@ -26,8 +26,12 @@ class Mend(BrowserCase):
         expect(spells).to_have_count(1)
         expect(spells.first).to_contain_text("Bung, 2.5 m")
         page.get_by_role("button", name=re.compile("Add a fish")).click()
+        page.get_by_label("What", exact=True).select_option("landed")
         page.get_by_label("At", exact=True).fill("2026-05-14T12:30")
+        page.get_by_label("Length").fill("50")
+        page.get_by_label("Weighed").fill("1,2")
         page.get_by_role("button", name="Save").click()
+        expect(spells.first).to_contain_text("50 cm · 1.20 kg")
         expect(page.get_by_test_id("rates")).to_contain_text("0.25 an hour (1 in 4 h 00)")
         self.split_and_join(page, spells)
 

@@ -66,7 +66,7 @@ export function spellBody(spell: Spell): Schemas["SpellBody"] {
 }
 
 export function eventBody(event: Event): Schemas["EventBody"] {
-  const { id: _id, revision: _revision, ...body } = event;
+  const { id: _id, revision: _revision, standard_kg: _s, fulton: _f, relative_weight: _r, ...body } = event;
   return body;
 }
 

@@ -2935,10 +2935,15 @@ export interface components {
              * @description seconds on the countdown clock
              */
             t_s?: number | null;
+            /**
+             * Weight Kg
+             * @description as weighed
+             */
+            weight_kg?: number | null;
         };
         /**
          * EventOut
-         * @description A stored event.
+         * @description A stored event; of a measured fish what it should weigh, and its condition where it was weighed.
          */
         EventOut: {
             /** Depth M */
@@ -2948,6 +2953,8 @@ export interface components {
              * @default
              */
             fly: string;
+            /** Fulton */
+            fulton?: number | null;
             /** High M */
             high_m?: number | null;
             /**
@@ -2980,6 +2987,11 @@ export interface components {
              * @enum {string}
              */
             phase: "" | "drop" | "first-pull" | "retrieve" | "pause" | "hang" | "float";
+            /**
+             * Relative Weight
+             * @description percent of the standard weight
+             */
+            relative_weight?: number | null;
             /** Released */
             released?: boolean | null;
             /** Revision */
@@ -2996,10 +3008,20 @@ export interface components {
              */
             spell_id: string;
             /**
+             * Standard Kg
+             * @description of a fish of its length in good condition
+             */
+            standard_kg?: number | null;
+            /**
              * T S
              * @description seconds on the countdown clock
              */
             t_s?: number | null;
+            /**
+             * Weight Kg
+             * @description as weighed
+             */
+            weight_kg?: number | null;
         };
         /**
          * ExpectedOut

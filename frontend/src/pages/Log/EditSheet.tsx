@@ -6,7 +6,7 @@ import { boxText, typedNumber } from "../../lib/units";
 import { type Event, eventBody, type Outing, outingBody, type Spell } from "../../offline/overlay";
 import { BOX, Field, NumberBox, Select, TextBox } from "../../ui/controls";
 import { Sheet } from "../../ui/Sheet";
-import { Foot, type FormProps, fault, Times, useDepthBox, useTimeBox } from "./boxes";
+import { Foot, type FormProps, fault, Times, useDepthBox, useTimeBox, useWeightBox } from "./boxes";
 import { SpellForm } from "./SpellForm";
 import { words } from "./strings";
 
@@ -83,9 +83,11 @@ function EventForm({
   const [length, setLength] = useState(event.length_m == null ? "" : boxText(event.length_m * perUnit, 1));
   const long = typedNumber(length);
   const badLength = long !== null && (Number.isNaN(long) || long <= 0 || long / perUnit > 1.5);
+  const kilos = useWeightBox(event.weight_kg);
   const save = () =>
     onSave({
       ...eventBody(event),
+      weight_kg: kind === "landed" ? kilos.kg : null,
       kind,
       occurred_at: at.iso ?? event.occurred_at,
       depth_m: depth.metres,
@@ -154,7 +156,19 @@ function EventForm({
           )}
         </Field>
       )}
-      <Foot bad={depth.bad || badLength || at.bad} onClose={onClose} onSave={save} />
+      {kind === "landed" && (
+        <Field label={words.weight} hint={words.weightHint} className="w-40" problem={kilos.problem}>
+          {(p) => (
+            <NumberBox
+              {...p}
+              unit={kilos.unit}
+              value={kilos.text}
+              onChange={(e) => kilos.setText(e.target.value)}
+            />
+          )}
+        </Field>
+      )}
+      <Foot bad={depth.bad || badLength || at.bad || kilos.bad} onClose={onClose} onSave={save} />
     </div>
   );
 }

@@ -24,6 +24,7 @@ import {
 import { useOuting } from "../../offline/useOuting";
 import { Button } from "../../ui/controls";
 import { useDone } from "../../ui/UndoBar";
+import { weightText } from "./boxes";
 import { Compared } from "./Compared";
 import type { Editing, Mend } from "./EditSheet";
 import { forgotten, freshSpell } from "./fresh";
@@ -150,6 +151,12 @@ function EventRow({
     event.fly ? say(event.fly) : "",
     event.species ?? "",
     size,
+    event.weight_kg == null ? "" : weightText(unit, event.weight_kg),
+    event.relative_weight != null
+      ? words.condition(event.relative_weight)
+      : event.standard_kg != null
+        ? words.shouldWeigh(weightText(unit, event.standard_kg))
+        : "",
   ].filter(Boolean);
   return (
     <li className="flex items-center gap-2">

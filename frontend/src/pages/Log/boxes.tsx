@@ -26,6 +26,29 @@ export function useDepthBox(start: number | null | undefined) {
   return { unit, text, setText, problem, metres: value === null ? null : depthFrom(unit, value), bad };
 }
 
+const POUND_KG = 0.45359237;
+const HEAVIEST_KG = 30;
+
+/** A weight as the angler reads it. */
+export function weightText(unit: "m" | "ft", kg: number): string {
+  return unit === "m" ? `${kg.toFixed(2)} kg` : `${(kg / POUND_KG).toFixed(1)} lb`;
+}
+
+/** A weight box in kilos or pounds: its text, and what it means in kilos. */
+export function useWeightBox(start: number | null | undefined) {
+  const { settings } = useReader();
+  const metric = settings.depth_unit === "m";
+  const unit = metric ? "kg" : "lb";
+  const perKg = metric ? 1 : 1 / POUND_KG;
+  const [text, setText] = useState(start == null ? "" : boxText(start * perKg, 2));
+  const value = typedNumber(text);
+  const bad = value !== null && (Number.isNaN(value) || value <= 0 || value / perKg > HEAVIEST_KG);
+  const problem = bad
+    ? fault("weight", words.notANumber, `0 to ${(HEAVIEST_KG * perKg).toFixed(0)} ${unit}`)
+    : undefined;
+  return { unit, text, setText, problem, kg: value === null || bad ? null : value / perKg, bad };
+}
+
 /** A date-and-time box on the water's clock: its text as it is typed, and the instant it means; empty where that may be. */
 export function useTimeBox(start: string | null | undefined, zone: string, path: string, mayBeEmpty = false) {
   const [text, setText] = useState(start ? boxTime(new Date(start), zone) : "");
