@@ -3,7 +3,9 @@
 from __future__ import annotations
 
 import uuid
+from dataclasses import dataclass
 from datetime import datetime, timedelta
+from functools import lru_cache
 from typing import Any
 
 from django.db import transaction
@@ -18,7 +20,7 @@ from stillthread.core.evidence.fish import LONGEST_FIGHT_S
 from stillthread.core.evidence.rates import DepthBin, Rate, Stretch, by_depth, poisson_rate
 from stillthread.core.trout.size import STANDARD, fulton, relative_weight, standard_weight_kg
 from stillthread.documents.frozen import frozen_answer
-from stillthread.documents.plan_answer import SetUpOut
+from stillthread.documents.plan_answer import PlanAnswer, SetUpOut
 from stillthread.outings.answers import asked_for, at_depths, behind
 from stillthread.outings.answers_schemas import By, LogFilter
 from stillthread.outings.effort import bin_step_m, live_events, live_spells, stretches
@@ -47,6 +49,7 @@ from stillthread.web.owned import get_owned, live, put_owned
 
 MOST_OUTINGS = 100
 LONGEST_OUTING = timedelta(days=1)
+PLANS_OPEN = 32  # how many outings' plans a process keeps open
 HEAVY = ("plan_snapshot",)  # a whole plan, which most questions do not need
 
 
@@ -133,24 +136,42 @@ def _begun_at_least(set_up: SetUpOut, index: int) -> SpellHow:
         return SpellHow(method="other", title=set_up.title[:120] or "Set-up", set_up_index=index)
 
 
+@dataclass(frozen=True)
+class Opened:
+    """An outing's frozen plan as today's contract has it, how each of its set-ups is begun, and whether it can no longer be read."""
+
+    plan: PlanAnswer | None
+    starts: tuple[SpellHow, ...]
+    lost: bool
+
+
+@lru_cache(maxsize=PLANS_OPEN)
+def _opened(outing_id: uuid.UUID, revision: int) -> Opened:
+    """Open an outing's plan; of those looked at lately it stands ready, for as long as the outing is at that revision."""
+    raw = Outing.objects.filter(pk=outing_id).values_list("plan_snapshot", flat=True).first()
+    plan = frozen_answer(raw) if raw else None
+    starts = tuple(_begun_at_least(one, n) for n, one in enumerate(plan.set_ups if plan else ()))
+    return Opened(plan=plan, starts=starts, lost=plan is None and bool(raw))
+
+
 def read_outing(owner: Any, outing_id: uuid.UUID) -> OutingOut:
     """Return one outing with everything in it. Raises Http404 for another's."""
-    outing = _whole(live(Outing, owner)).filter(pk=outing_id).first()
+    outing = _whole(live(Outing, owner)).defer(*HEAVY).filter(pk=outing_id).first()
     if outing is None:
         raise Http404(Outing._meta.verbose_name)
     effort = stretches(outing)
     landed_rate, takes_rate = _rates(effort)
     spells = live_spells(outing)
-    plan = frozen_answer(outing.plan_snapshot) if outing.plan_snapshot else None
+    opened = _opened(outing.pk, outing.revision)
     return OutingOut(
         **_summary(outing, effort),
         revision=outing.revision,
         max_depth_m=outing.water.max_depth_m,
         longest_fight_s=LONGEST_FIGHT_S,
         plan_id=outing.plan_id,
-        plan=plan,
-        starts=[_begun_at_least(one, n) for n, one in enumerate(plan.set_ups if plan else ())],
-        plan_lost=plan is None and bool(outing.plan_snapshot),
+        plan=opened.plan,
+        starts=list(opened.starts),
+        plan_lost=opened.lost,
         spells=[_spell_out(spell) for spell in spells],
         events=[_event_out(event) for spell in spells for event in live_events(spell)],
         landed_rate=landed_rate,

@@ -4,6 +4,8 @@ import json
 import pathlib
 import uuid
 
+from django.db.models import F
+
 from stillthread.outings.models import Outing
 from stillthread.plans.models import Plan
 from tests.api.base import ApiCase
@@ -22,7 +24,7 @@ class OldPlans(ApiCase):
             self.call("PUT", f"/api/plans/{plan}", body)
             Plan.objects.filter(pk=plan).update(answer=answer, request={"version": 0})
             self.call("PUT", f"/api/outings/{outing}", {"water_id": water, "started_at": "2026-05-14T10:00:00Z"})
-            Outing.objects.filter(pk=outing).update(plan_snapshot=answer)
+            Outing.objects.filter(pk=outing).update(plan_snapshot=answer, revision=F("revision") + 1)
             with self.subTest(path.stem):
                 told = self.call("GET", f"/api/outings/{outing}")
                 self.assertEqual(len(told["plan"]["set_ups"]), 2)
@@ -34,6 +36,8 @@ class OldPlans(ApiCase):
     def test_what_cannot_be_read_says_so(self):
         water, outing = self.make_water(), str(uuid.uuid4())
         self.call("PUT", f"/api/outings/{outing}", {"water_id": water, "started_at": "2026-05-14T10:00:00Z"})
-        Outing.objects.filter(pk=outing).update(plan_snapshot={"version": 7, "of": "tomorrow"})
+        Outing.objects.filter(pk=outing).update(
+            plan_snapshot={"version": 7, "of": "tomorrow"}, revision=F("revision") + 1
+        )
         told = self.call("GET", f"/api/outings/{outing}")
         self.assertEqual((told["plan"], told["plan_lost"]), (None, True))
