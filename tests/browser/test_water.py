@@ -31,7 +31,8 @@ class WaterCase(BrowserCase):
 
     def put_on_the_map(self, page):
         """Give the water a position."""
-        page.get_by_role("link", name="Edit this water").click()
+        expect(page.get_by_role("link", name="Edit this water")).to_have_attribute("href", f"/waters/{self.water}")
+        page.goto(f"{self.live_server_url}/waters/{self.water}")
         page.get_by_role("radio", name="position").click()
         page.get_by_label("Latitude, °", exact=True).fill("54.105")
         page.get_by_label("Longitude, °", exact=True).fill("-2.39")
