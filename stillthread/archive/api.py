@@ -2,7 +2,10 @@
 
 from __future__ import annotations
 
+import contextlib
+import threading
 import uuid
+from collections.abc import Iterator
 from datetime import date
 
 from django.http import HttpRequest, HttpResponse
@@ -20,9 +23,10 @@ from stillthread.formats.notebook import LARGEST_BYTES as LARGEST_NOTEBOOK
 from stillthread.formats.notebook import Notebook, read_notebook
 from stillthread.outings import notebook
 from stillthread.outings.notebook_schemas import MappingBody, NotebookOut, NotebookTakenOut
-from stillthread.web.errors import FAILURES, ProblemOut
+from stillthread.web.errors import FAILURES, ProblemOut, Refused
 
 router = Router(tags=["archive"])
+READING = threading.Lock()
 RAW_BODY = {
     "requestBody": {"content": {"application/octet-stream": {"schema": {"type": "string", "format": "binary"}}}}
 }
@@ -59,6 +63,17 @@ class TakenInOut(Strict):
     written: int = Field(ge=0)
 
 
+@contextlib.contextmanager
+def _alone() -> Iterator[None]:
+    """One archive at a time: unpacked, a large one takes much memory. Raises Refused where another is being read."""
+    if not READING.acquire(blocking=False):
+        raise Refused(429, "busy", "Another archive is being read just now.", "", "Try again in a minute.")
+    try:
+        yield
+    finally:
+        READING.release()
+
+
 def _read(request: HttpRequest, upload_id: uuid.UUID) -> Read:
     with whole_file(request.user, upload_id) as file:
         return read_archive(file)
@@ -91,8 +106,9 @@ def put_part(request: HttpRequest, upload_id: uuid.UUID, part: int) -> tuple[int
 @router.get("/archive/{upload_id}", response={200: ArchiveOut, **FAILURES})
 def preview(request: HttpRequest, upload_id: uuid.UUID) -> ArchiveOut:
     """Return what a sent archive holds against what is here; nothing is written."""
-    read = fitted(request.user, _read(request, upload_id))
-    found = {table.name: sort_out(request.user, table, read.rows[table.name]) for table in TABLES}
+    with _alone():
+        read = fitted(request.user, _read(request, upload_id))
+        found = {table.name: sort_out(request.user, table, read.rows[table.name]) for table in TABLES}
     return ArchiveOut(
         tables=[
             TableOut(
@@ -113,7 +129,8 @@ def preview(request: HttpRequest, upload_id: uuid.UUID) -> ArchiveOut:
 @router.post("/archive/{upload_id}/take", response={200: TakenInOut, **FAILURES})
 def take_archive(request: HttpRequest, upload_id: uuid.UUID, payload: KeepBody) -> TakenInOut:
     """Take a sent archive in, all or nothing; what is here already and the same stays as it is."""
-    written = take(request.user, _read(request, upload_id), payload.keep)
+    with _alone():
+        written = take(request.user, _read(request, upload_id), payload.keep)
     forget(request.user, upload_id)
     return TakenInOut(written=written)
 

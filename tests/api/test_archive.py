@@ -9,6 +9,7 @@ from datetime import UTC, datetime
 
 from django.contrib.auth.models import User
 
+from stillthread.archive.api import READING
 from stillthread.archive.tables import TABLES
 from stillthread.archive.write import write_document
 from stillthread.demo.load import load_demo
@@ -194,6 +195,12 @@ class Archive(ApiCase):
         at = self.send(self.repacked(told))
         self.assertIn("at most", self.refused("POST", f"{at}/take", {"keep": "archive"})["lines"]["accepted"])
         self.assertFalse(Water.objects.filter(name="Another name").exists())
+
+    def test_one_archive_at_a_time(self):
+        at = self.send(self.packed())
+        with READING:
+            self.assertEqual(self.refused("GET", at, status=429)[""]["code"], "busy")
+        self.call("GET", at)
 
     def test_parts_of_others_and_missing_parts(self):
         at = self.send(self.packed(), size=20_000)
