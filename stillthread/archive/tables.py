@@ -15,6 +15,7 @@ from stillthread.archive import rows
 from stillthread.core.chart.outline import checked_outline
 from stillthread.core.noted import water as noted
 from stillthread.core.noted.reading import checked_reading
+from stillthread.core.water.profile import DEEPEST_LAKE_M
 from stillthread.core.water.stability import checked_hypsography
 from stillthread.documents.strict import Strict
 from stillthread.flybox.models import Fly, Line, Rig
@@ -24,7 +25,6 @@ from stillthread.waters.models import Forecast, Place, Reading, Sounding, Soundi
 from stillthread.web.owned import Owned, live
 
 Values = dict[str, Any]
-GREATEST_M = 300.0  # the deepest water there can be
 PLACE = [one.name for one in fields(noted.Place)]
 
 
@@ -148,7 +148,7 @@ TABLES = (
         order="taken_at",
         words="readings",
         columns=("id", "water_id", "place_name", "taken_at", "reading", "sightings", "samples"),
-        check=lambda row: checked_reading(row.reading, GREATEST_M),
+        check=lambda row: checked_reading(row.reading, DEEPEST_LAKE_M),
         told=_reading_told,
         kept=_reading_kept,
         **ON_WATER,

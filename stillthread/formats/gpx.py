@@ -7,13 +7,13 @@ import math
 import gpxpy
 import gpxpy.gpx
 
+from stillthread.core.chart.outline import distance_and_bearing
 from stillthread.core.errors import InputError, Problem
 from stillthread.core.limits import LonLat
 from stillthread.formats.geojson import MappedPlace, WaterMap
 
 MOST_POINTS = 50_000
 LONGEST_NAME = 80
-EARTH_M = 6_371_000.0  # mean radius: good enough for the length of a drift
 ACCEPTED = "a GPX 1.1 file with way-points or a track"
 
 
@@ -26,13 +26,6 @@ def looks_like_gpx(data: bytes) -> bool:
     return data.lstrip(b"\xef\xbb\xbf \t\r\n").startswith(b"<")
 
 
-def _metres(a: LonLat, b: LonLat) -> float:
-    """Distance [m] on a sphere (haversine)."""
-    (lon1, lat1), (lon2, lat2) = ([math.radians(v) for v in p] for p in (a, b))
-    half = math.sin((lat2 - lat1) / 2) ** 2 + math.cos(lat1) * math.cos(lat2) * math.sin((lon2 - lon1) / 2) ** 2
-    return 2 * EARTH_M * math.asin(math.sqrt(half))
-
-
 def _position(point: gpxpy.gpx.GPXTrackPoint | gpxpy.gpx.GPXWaypoint) -> LonLat:
     lon, lat = float(point.longitude), float(point.latitude)
     if not (math.isfinite(lon) and math.isfinite(lat) and abs(lon) <= 180 and abs(lat) <= 90):
@@ -43,7 +36,7 @@ def _position(point: gpxpy.gpx.GPXTrackPoint | gpxpy.gpx.GPXWaypoint) -> LonLat:
 def drift_words(points: list[gpxpy.gpx.GPXTrackPoint]) -> str:
     """Return what a track says of a drift: how long it is, and how fast it went where it tells its times."""
     places = [_position(point) for point in points]
-    length = sum(_metres(a, b) for a, b in zip(places, places[1:], strict=False))
+    length = sum(distance_and_bearing(a, b)[0] for a, b in zip(places, places[1:], strict=False))
     times = [point.time for point in points if point.time is not None]
     seconds = (times[-1] - times[0]).total_seconds() if len(times) > 1 else 0.0
     if seconds <= 0:

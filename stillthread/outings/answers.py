@@ -13,11 +13,10 @@ from stillthread.core.evidence.compare import Both, in_words, rate_ratio
 from stillthread.core.evidence.rates import Stretch, poisson_rate
 from stillthread.outings.answers_schemas import AnswersOut, By, ComparedOut, GroupOut, LogFilter
 from stillthread.outings.effort import bin_step_m
-from stillthread.outings.facts import DEGREES_A_STEP, bring_up
+from stillthread.outings.facts import CM_A_METRE, DEGREES_A_STEP, bring_up
 from stillthread.outings.models import LogFact, OutingFact
 
 IN_ORDER = ("month", "time", "depth", "surface", "at_fly")
-CM_A_METRE = 100.0
 MOST_BEHIND = 100
 LONGEST_STEP, NO_STEP = 6, -1  # digits of a step of depth
 

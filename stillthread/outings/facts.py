@@ -30,6 +30,7 @@ RULES = 1  # raised when what is counted, or how, becomes another: every log is 
 OVERLAP = timedelta(seconds=3)  # a change is stamped a little before it can be seen by others
 CHUNK, ROWS = 50, 200
 HOURS_A_PART, DEGREES_A_STEP = 3, 2
+CM_A_METRE = 100.0
 
 Kinds = dict[str, list[Any]]
 OF_WATER = ("name", "time_zone", "latitude_deg", "longitude_deg", "hemisphere")
@@ -87,7 +88,7 @@ def _keys(spell: Spell, outing: Outing, told: Conditions) -> dict[str, str]:
         "time": f"{local.hour // HOURS_A_PART * HOURS_A_PART:02d}",
         "sun": sun_part(sun, azimuth),
         "light": light_band(sun, told.cloud_oktas, ripple_class(told.wind_m_s)) or "",
-        "depth": "" if spell.depth_m is None else f"{round(100 * spell.depth_m):05d}",
+        "depth": "" if spell.depth_m is None else f"{round(CM_A_METRE * spell.depth_m):05d}",
         "surface": _step(told.surface_c),
         "at_fly": _step(at_fly),
         "wind": wind_point(told),

@@ -11,9 +11,8 @@ from django.db.models import Sum
 
 from stillthread.core.water.isotherms import isotherms
 from stillthread.core.water.profile import Point
-from stillthread.outings.answers import CM_A_METRE
 from stillthread.outings.answers_schemas import IsothermOut, SeasonPictureOut, SeasonStretchOut
-from stillthread.outings.facts import bring_up
+from stillthread.outings.facts import CM_A_METRE, bring_up
 from stillthread.outings.models import LogFact, OutingFact
 from stillthread.waters.models import Reading, Water
 from stillthread.waters.services import local_time

@@ -66,7 +66,7 @@ export default function AddDay({ onClose }: { onClose: () => void }) {
     <Sheet onClose={onClose} title={words.addDay} about={words.addDayAbout}>
       <div className="space-y-4">
         {list.length > 1 && (
-          <Field label={words.onWater}>
+          <Field label={words.whereFished}>
             {(p) => (
               <Select {...p} value={id} onChange={(e) => setId(e.target.value)}>
                 {list.map((one) => (

@@ -98,7 +98,7 @@ export default function PlanCheck({ filter }: { filter: Filter }) {
                     </th>
                     <td>
                       {percent(p.seen)}{" "}
-                      <span className="text-soft">
+                      <span className="whitespace-nowrap text-soft">
                         ({Math.round(100 * p.low)} to {percent(p.high)})
                       </span>
                     </td>

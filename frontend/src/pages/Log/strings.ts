@@ -112,7 +112,7 @@ export const words = {
   addStretch: "Add a stretch",
   addDay: "Add a day without the phone",
   addDayAbout: "When you were there; what was fished comes next.",
-  onWater: "Water",
+  whereFished: "Water",
   addIt: "Add it",
   weight: "Weighed",
   weightHint: "Leave it empty where you did not",
