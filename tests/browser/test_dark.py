@@ -147,6 +147,18 @@ class Dark(DarkCase):
         self.until(page, lambda: Event.objects.get().length_m == 0.43)
         self.until(page, lambda: page.evaluate(WAITING) == 0)
 
+    def test_the_day_is_left_only_once_its_end_is_stored(self):
+        """A store that is busy for a while: the page stands until the tap is safe, and what comes after knows of it."""
+        page = self.at_home()
+        self.tap(page, "Fish this now")
+        expect(page.get_by_test_id("tally")).to_be_visible()
+        address = page.url
+        page.evaluate(SLOW_STORE)
+        self.tap(page, "Stop fishing")
+        expect(page.get_by_role("heading", name="Stretches fished")).to_be_visible()
+        page.goto(address)
+        expect(page.get_by_role("button", name="Go on fishing")).to_be_visible()
+
     def test_a_server_in_trouble_and_one_entry_it_cannot_take(self):
         page = self.at_home()
         self.tap(page, "Fish this now")

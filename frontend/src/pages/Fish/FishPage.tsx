@@ -248,10 +248,10 @@ function Boat({ fishing, outing, spell }: BoatProps) {
     const event = fishing.tap(kind, words.kinds[kind]);
     if (kind === "landed") setFish(event);
   };
-  const stop = () => {
+  const stop = async () => {
     const was = outing;
     const last = spell;
-    fishing.stop(words.stop);
+    await fishing.stop(words.stop);
     done({
       text: words.stopped,
       undo: () => {

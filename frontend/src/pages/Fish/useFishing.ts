@@ -155,12 +155,13 @@ export function useFishing(id: string) {
     setUndos(saveUndos(id, undos.slice(0, -1)));
   };
 
-  const stop = (what: string) => {
+  /** Resolves once the device has stored that the day is over: only then may the page be left. */
+  const stop = async (what: string) => {
     if (!outing || !spell) return;
     const at = now();
-    write(what, { kind: "spell", outing: id, id: spell.id, body: { ...spellBody(spell), ended_at: at } });
-    write(what, { kind: "outing", outing: id, id, body: { ...outingBody(outing), ended_at: at } });
     setClock(null);
+    write(what, { kind: "spell", outing: id, id: spell.id, body: { ...spellBody(spell), ended_at: at } });
+    await write(what, { kind: "outing", outing: id, id, body: { ...outingBody(outing), ended_at: at } });
   };
 
   /** End an outing in which nothing was fished. */
