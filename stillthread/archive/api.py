@@ -8,11 +8,12 @@ import uuid
 from collections.abc import Iterator
 from datetime import date
 
-from django.http import HttpRequest, HttpResponse
+from django.http import FileResponse, HttpRequest
 from django.utils import timezone
 from ninja import Router
 from pydantic import Field
 
+from stillthread.archive.pictures import take_pictures
 from stillthread.archive.read import Read, read_archive
 from stillthread.archive.tables import TABLES
 from stillthread.archive.take import Keep, fitted, settings_clash, sort_out, take
@@ -89,11 +90,10 @@ def _name(on: date) -> str:
 
 
 @router.get("/archive", response={200: None, **FAILURES})
-def read_all(request: HttpRequest) -> HttpResponse:
-    """Return everything of the angler as one zip file: a JSON document, and tables for a spreadsheet."""
-    answer = HttpResponse(write_archive(request.user), content_type="application/zip")
-    answer["Content-Disposition"] = f'attachment; filename="{_name(timezone.now().date())}"'
-    return answer
+def read_all(request: HttpRequest) -> FileResponse:
+    """Return everything of the angler as one zip file: a JSON document, the pictures, and tables for a spreadsheet."""
+    name = _name(timezone.now().date())
+    return FileResponse(write_archive(request.user), as_attachment=True, filename=name, content_type="application/zip")
 
 
 @router.put("/archive/{upload_id}/parts/{part}", response={204: None, **FAILURES}, openapi_extra=RAW_BODY)
@@ -128,9 +128,11 @@ def preview(request: HttpRequest, upload_id: uuid.UUID) -> ArchiveOut:
 
 @router.post("/archive/{upload_id}/take", response={200: TakenInOut, **FAILURES})
 def take_archive(request: HttpRequest, upload_id: uuid.UUID, payload: KeepBody) -> TakenInOut:
-    """Take a sent archive in, all or nothing; what is here already and the same stays as it is."""
-    with _alone():
-        written = take(request.user, _read(request, upload_id), payload.keep)
+    """Take a sent archive in, all or nothing, then its pictures; what is here already and the same stays as it is."""
+    with _alone(), whole_file(request.user, upload_id) as file:
+        read = read_archive(file)
+        written = take(request.user, read, payload.keep)
+        written += take_pictures(request.user, file, read)
     forget(request.user, upload_id)
     return TakenInOut(written=written)
 

@@ -12,9 +12,8 @@ from typing import Any, BinaryIO
 from pydantic import ValidationError
 
 from stillthread.accounts.settings_io import SettingsIO
-from stillthread.archive.rows import FORMAT, VERSION
+from stillthread.archive.rows import DOCUMENT, FORMAT, VERSION
 from stillthread.archive.tables import TABLES, Table
-from stillthread.archive.write import DOCUMENT
 from stillthread.core.errors import InputError, Problem
 from stillthread.documents.strict import problems_from_pydantic
 

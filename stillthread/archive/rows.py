@@ -17,12 +17,13 @@ from stillthread.core.noted import water as noted
 from stillthread.documents.strict import Strict
 from stillthread.documents.thread_contract import RigBody
 from stillthread.flybox.schemas import FlyBody, LineBody
-from stillthread.outings.schemas import EventBody, OutingBody, SeenBody, SpellBody
+from stillthread.outings.schemas import EventBody, OutingBody, PhotoBody, SeenBody, SpellBody
 from stillthread.waters.chart_schemas import Hours
 from stillthread.waters.schemas import ReadingBody, WaterFields
 from stillthread.web.dates import Kept
 
 FORMAT, VERSION = "still-thread", 1
+DOCUMENT = "still-thread.json"
 
 
 class WaterRow(WaterFields):
@@ -138,6 +139,13 @@ class SeenRow(SeenBody):
     outing_id: uuid.UUID
 
 
+class PhotoRow(PhotoBody):
+    """A photo of an outing; its picture is the file photos/<id>.jpg beside the document."""
+
+    id: uuid.UUID
+    outing_id: uuid.UUID
+
+
 class Archive(Strict):
     """Everything of one angler. Photos lie beside it in the archive, named by their UUID."""
 
@@ -158,3 +166,4 @@ class Archive(Strict):
     stretches: list[SpellRow]
     events: list[EventRow]
     seen: list[SeenRow]
+    photos: list[PhotoRow] = []

@@ -19,7 +19,7 @@ from stillthread.core.water.profile import DEEPEST_LAKE_M
 from stillthread.core.water.stability import checked_hypsography
 from stillthread.documents.strict import Strict
 from stillthread.flybox.models import Fly, Line, Rig
-from stillthread.outings.models import Event, Outing, SeenNearby, Spell
+from stillthread.outings.models import Event, Outing, Photo, SeenNearby, Spell
 from stillthread.plans.models import Plan
 from stillthread.waters.models import Forecast, Place, Reading, Sounding, SoundingLine, Water
 from stillthread.web.owned import Owned, live
@@ -195,6 +195,7 @@ TABLES = (
         kept=_seen_kept,
         **ON_OUTING,
     ),
+    Table(name="photos", model=Photo, row=rows.PhotoRow, order="taken_at", words="photos", **ON_OUTING),
 )
 BY_NAME = {table.name: table for table in TABLES}
 

@@ -19,6 +19,8 @@ from stillthread.core.tackle.flies import MOST_FLIES
 from stillthread.core.tackle.lines import MOST_LINES
 from stillthread.flybox.models import Fly, Line
 from stillthread.outings.facts import forget_counts
+from stillthread.outings.models import Outing
+from stillthread.outings.photos import MOST_PHOTOS
 from stillthread.waters.models import Water
 from stillthread.web.owned import live
 
@@ -99,6 +101,10 @@ def _check_room(owner: Any) -> None:
         count = live(model, owner).count()
         if count > most:
             raise InputError(Problem("too_many", what, f"With these you would have {count} {what}.", f"at most {most}"))
+    photos = Count("photos", filter=Q(photos__deleted_at=None))
+    for outing in live(Outing, owner).annotate(count=photos).filter(count__gt=MOST_PHOTOS):
+        message = f"{outing} would have {outing.count} photos."
+        raise InputError(Problem("too_many", "photos", message, f"at most {MOST_PHOTOS}"))
     places = Count("places", filter=Q(places__deleted_at=None))
     for water in live(Water, owner).annotate(count=places).filter(Q(count__gt=MOST_PLACES) | Q(count=0)):
         message = f"{water.name} would have {water.count} places."
@@ -108,6 +114,8 @@ def _check_room(owner: Any) -> None:
 @transaction.atomic
 def take(owner: Any, read: Read, keep: Keep) -> int:
     """Take an archive in, all or nothing; returns how many rows were written. `keep` says whose row stays in a clash.
+
+    The pictures of its photos follow by themselves: see `take_pictures`.
 
     Raises InputError where a kit or a water would hold more than it can.
     """

@@ -5,21 +5,23 @@ from __future__ import annotations
 import csv
 import io
 import json
+import tempfile
 import zipfile
 from datetime import UTC, datetime
-from typing import Any
+from typing import Any, BinaryIO
 
 from stillthread.accounts.services import angler_of
 from stillthread.accounts.settings_io import settings_of
-from stillthread.archive.rows import FORMAT, VERSION
+from stillthread.archive.pictures import pack_pictures
+from stillthread.archive.rows import DOCUMENT, FORMAT, VERSION
 from stillthread.archive.tables import BY_NAME, TABLES, rows_of
 from stillthread.documents.cells import safe_cell
 
-DOCUMENT = "still-thread.json"
 CHUNK = 2000
 ABOUT = """Everything you keep in Still Thread.
 
 still-thread.json  all of it, to be taken in again; described in docs/formats.md of the project
+photos/*.jpg       the pictures of your photos, named as the document names them
 *.csv              the log and the readings as tables, for a spreadsheet: SI units, times in UTC
 """
 # What a person reads in a spreadsheet, names in place of ids. A column's name, and where it comes from.
@@ -95,13 +97,15 @@ def _temperatures(owner: Any) -> str:
     return _table(["at", "water", "place", "depth_m", "temperature_c"], lines)
 
 
-def write_archive(owner: Any) -> bytes:
-    """Return everything of an angler as one zip file."""
-    out = io.BytesIO()
+def write_archive(owner: Any) -> BinaryIO:
+    """Return everything of an angler as one zip file on disk, gone once it is closed."""
+    out = tempfile.TemporaryFile()  # noqa: SIM115 - whoever sends it closes it
     with zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as packed:
         packed.writestr("read-me.txt", ABOUT)
         packed.writestr(DOCUMENT, write_document(owner))
         for name in SHEETS:
             packed.writestr(f"{name}.csv", _sheet(owner, name))
         packed.writestr("temperatures.csv", _temperatures(owner))
-    return out.getvalue()
+        pack_pictures(owner, packed)
+    out.seek(0)
+    return out

@@ -110,6 +110,41 @@ class SeenNearby(Owned):
         return f"{self.takes} in {self.minutes:g} min"
 
 
+class Photo(Owned):
+    """A photograph of an outing: what it shows, when, and at what depth where it has one. Its points lie in `Picture`."""
+
+    outing = models.ForeignKey(Outing, on_delete=models.CASCADE, related_name="photos")
+    shows = models.CharField(max_length=10)
+    taken_at = models.DateTimeField()
+    depth_m = models.FloatField(null=True, blank=True)
+    note = models.CharField(max_length=400, blank=True)
+
+    class Meta:
+        verbose_name = "photo"
+        ordering = ["taken_at"]
+
+    def __str__(self) -> str:
+        """Return what it shows."""
+        return self.shows
+
+
+class Picture(models.Model):
+    """The picture of a photo, and a small one: apart, so that no list ever reads them. In the database, so that a backup,
+    a restore and a deleted account take them along.
+    """
+
+    photo = models.OneToOneField(Photo, on_delete=models.CASCADE, primary_key=True, related_name="picture")
+    jpeg = models.BinaryField()
+    small = models.BinaryField()
+
+    class Meta:
+        verbose_name = "picture"
+
+    def __str__(self) -> str:
+        """Return its size."""
+        return f"{len(self.jpeg)} bytes"
+
+
 class Together(models.Model):
     """An outing shared with one other angler by a code, until one of them ends it or its day is over.
 

@@ -116,6 +116,23 @@ class SeenOut(SeenBody):
     revision: int
 
 
+class PhotoBody(Strict):
+    """A photo of an outing as the client writes it; its picture follows."""
+
+    shows: Literal["fish", "fly", "water", "sounder"]
+    taken_at: Kept
+    depth_m: Depth | None = None
+    note: str = Field("", max_length=400)
+
+
+class PhotoOut(PhotoBody):
+    """A stored photo, and whether its picture has arrived."""
+
+    id: uuid.UUID
+    revision: int
+    arrived: bool
+
+
 class SpellOut(SpellBody):
     """A stored spell."""
 
@@ -192,6 +209,7 @@ class OutingOut(OutingSummary):
     plan_lost: bool = Field(False, description="a plan of an older version that can no longer be read")
     spells: list[SpellOut]
     events: list[EventOut]
+    photos: list[PhotoOut] = []
     landed_rate: RateOut
     takes_rate: RateOut
     by_depth: list[DepthBinOut]

@@ -25,6 +25,7 @@ from stillthread.outings.answers import asked_for, at_depths, behind
 from stillthread.outings.answers_schemas import By, LogFilter
 from stillthread.outings.effort import bin_step_m, live_events, live_spells, stretches
 from stillthread.outings.models import Event, Outing, OutingFact, SeenNearby, Spell
+from stillthread.outings.photos import photos_of
 from stillthread.outings.schemas import (
     MOST_SET_UPS,
     DepthBinOut,
@@ -174,6 +175,7 @@ def read_outing(owner: Any, outing_id: uuid.UUID) -> OutingOut:
         plan_lost=opened.lost,
         spells=[_spell_out(spell) for spell in spells],
         events=[_event_out(event) for spell in spells for event in live_events(spell)],
+        photos=photos_of(outing),
         landed_rate=landed_rate,
         takes_rate=takes_rate,
         by_depth=[_bin_out(b) for b in by_depth(effort, bin_step_m(angler_of(owner).depth_unit))],

@@ -11,7 +11,7 @@ from stillthread.documents.strict import Strict
 from stillthread.web.errors import ProblemOut
 
 MOST_ROWS = 200
-RowKind = Literal["outing", "spell", "event", "seen", "plan", "turn"]
+RowKind = Literal["outing", "spell", "event", "seen", "photo", "plan", "turn"]
 
 
 class RowIn(Strict):

@@ -9,8 +9,9 @@ from django.db import transaction
 
 from stillthread.core.errors import InputError, Problem
 from stillthread.outings import services as outings
-from stillthread.outings.models import Event, Outing, SeenNearby, Spell
-from stillthread.outings.schemas import EventBody, OutingBody, SeenBody, SpellBody
+from stillthread.outings.models import Event, Outing, Photo, SeenNearby, Spell
+from stillthread.outings.photos import put_photo
+from stillthread.outings.schemas import EventBody, OutingBody, PhotoBody, SeenBody, SpellBody
 from stillthread.plans import next_services
 from stillthread.plans import services as plans
 from stillthread.plans.rows_schemas import RowDoneOut, RowIn, RowsIn, RowsOut
@@ -19,7 +20,7 @@ from stillthread.web.errors import told_as
 from stillthread.web.owned import Owned, delete_owned, get_owned, put_owned
 
 Put = Callable[[Any, RowIn], int | None]
-MODELS: dict[str, type[Owned]] = {"outing": Outing, "spell": Spell, "event": Event, "seen": SeenNearby}
+MODELS: dict[str, type[Owned]] = {"outing": Outing, "spell": Spell, "event": Event, "seen": SeenNearby, "photo": Photo}
 
 
 def _outing(owner: Any, row: RowIn) -> int | None:
@@ -41,12 +42,23 @@ def _seen(owner: Any, row: RowIn) -> int | None:
     return outings.put_seen(owner, row.outing, row.id, SeenBody.model_validate(row.body), based_on=row.on).revision
 
 
+def _photo(owner: Any, row: RowIn) -> int | None:
+    return put_photo(owner, row.outing, row.id, PhotoBody.model_validate(row.body), based_on=row.on).revision
+
+
 def _turn(owner: Any, row: RowIn) -> int | None:
     next_services.note_turn(owner, row.outing, TurnBody.model_validate({**(row.body or {}), "reading_id": row.id}))
     return None
 
 
-PUT: dict[str, Put] = {"outing": _outing, "spell": _spell, "event": _event, "seen": _seen, "turn": _turn}
+PUT: dict[str, Put] = {
+    "outing": _outing,
+    "spell": _spell,
+    "event": _event,
+    "seen": _seen,
+    "photo": _photo,
+    "turn": _turn,
+}
 
 
 def _plan(owner: Any, row: RowIn) -> int | None:

@@ -14,7 +14,7 @@ from ninja import Router
 
 from stillthread.documents.strict import Strict
 from stillthread.flybox.models import Fly, Line, Rig
-from stillthread.outings.models import Event, Outing, Spell
+from stillthread.outings.models import Event, Outing, Photo, Spell
 from stillthread.waters.models import Reading, Sounding, SoundingLine, Water
 from stillthread.web.errors import FAILURES
 from stillthread.web.owned import Owned, get_owned, remove_for_good
@@ -22,7 +22,9 @@ from stillthread.web.owned import Owned, get_owned, remove_for_good
 KEPT = timedelta(days=30)
 MOST_ROWS = 200
 
-Kind = Literal["outing", "stretch", "event", "reading", "water", "line", "fly", "rig", "sounding", "sounding-line"]
+Kind = Literal[
+    "outing", "stretch", "event", "photo", "reading", "water", "line", "fly", "rig", "sounding", "sounding-line"
+]
 
 
 class BinRowOut(Strict):
@@ -56,6 +58,13 @@ SHELVES: dict[Kind, Shelf] = {
         of=lambda e: e.occurred_at,
         water=lambda e: e.spell.outing.water,
         needs=lambda e: (e.spell, e.spell.outing),
+    ),
+    "photo": Shelf(
+        model=Photo,
+        what=lambda p: f"Photo of the {p.shows}",
+        of=lambda p: p.taken_at,
+        water=lambda p: p.outing.water,
+        needs=lambda p: (p.outing,),
     ),
     "stretch": Shelf(
         model=Spell,

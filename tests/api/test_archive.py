@@ -13,11 +13,14 @@ from stillthread.archive.api import READING
 from stillthread.archive.tables import TABLES
 from stillthread.archive.write import write_document
 from stillthread.demo.load import load_demo
-from stillthread.outings.models import Event, Outing, Spell
+from stillthread.formats.picture import rewritten
+from stillthread.outings.models import Event, Outing, Photo, Picture, Spell
+from stillthread.outings.photos import keep_picture
 from stillthread.waters.models import Water
 from stillthread.web.owned import delete_owned, put_owned
 from tests.api.base import ApiCase
 from tests.checks import some
+from tests.formats.test_picture import jpeg
 
 
 class Archive(ApiCase):
@@ -35,7 +38,7 @@ class Archive(ApiCase):
         answer = (client or self.client).get("/api/archive")
         self.assertEqual(answer.status_code, 200)
         self.assertRegex(answer["Content-Disposition"], r'filename="still-thread-\d{4}-\d\d-\d\d\.zip"')
-        return answer.content
+        return answer.getvalue()
 
     def document(self, packed):
         return zipfile.ZipFile(io.BytesIO(packed)).read("still-thread.json")
@@ -127,6 +130,38 @@ class Archive(ApiCase):
             self.assertEqual(counts[0], counts[1], table.name)
         foreign = Spell.objects.filter(owner=other).exclude(outing__owner=other)
         self.assertFalse(foreign.exists())
+
+    def photo(self):
+        """A photo with its picture on one of the owner's outings."""
+        outing = some(Outing.objects.filter(owner=self.owner).order_by("pk"))[0]
+        values = {"shows": "fish", "taken_at": outing.started_at, "depth_m": 4.0, "note": "=the best"}
+        row = put_owned(Photo, self.owner, uuid.uuid4(), outing=outing, **values)
+        keep_picture(row, rewritten(jpeg()))
+        return row
+
+    def test_pictures_come_along_as_they_were(self):
+        row = self.photo()
+        was = bytes(Picture.objects.get(photo=row).jpeg)
+        packed = self.packed()
+        self.assertEqual(zipfile.ZipFile(io.BytesIO(packed)).read(f"photos/{row.pk}.jpg"), was)
+        Photo.objects.all().delete()
+        self.call("POST", f"{self.send(packed)}/take", {})
+        self.assertEqual(bytes(Picture.objects.get(photo=row.pk).jpeg), was)
+        self.assertEqual(self.document(self.packed()), self.document(packed))
+        other = self.make_user("other")
+        self.call("POST", f"{self.send(packed, client := self.sign_in('other'))}/take", {}, client=client)
+        self.assertEqual(bytes(Picture.objects.get(photo__owner=other).jpeg), was)
+
+    def test_a_damaged_picture_stays_out_and_its_photo_comes(self):
+        row = self.photo()
+        out = io.BytesIO()
+        with zipfile.ZipFile(out, "w") as packed:
+            packed.writestr("still-thread.json", write_document(self.owner))
+            packed.writestr(f"photos/{row.pk}.jpg", b"no picture")
+        Photo.objects.all().delete()
+        self.call("POST", f"{self.send(out.getvalue())}/take", {})
+        self.assertFalse(Picture.objects.exists())
+        self.assertEqual(Photo.objects.get().note, "=the best")
 
     def test_a_deleted_water_with_outings_stays_deleted(self):
         water = some(Outing.objects.filter(owner=self.owner))[0].water

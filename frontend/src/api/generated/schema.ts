@@ -113,7 +113,7 @@ export interface paths {
         };
         /**
          * Read All
-         * @description Return everything of the angler as one zip file: a JSON document, and tables for a spreadsheet.
+         * @description Return everything of the angler as one zip file: a JSON document, the pictures, and tables for a spreadsheet.
          */
         get: operations["stillthread_archive_api_read_all"];
         put?: never;
@@ -175,7 +175,7 @@ export interface paths {
         put?: never;
         /**
          * Take Archive
-         * @description Take a sent archive in, all or nothing; what is here already and the same stays as it is.
+         * @description Take a sent archive in, all or nothing, then its pictures; what is here already and the same stays as it is.
          */
         post: operations["stillthread_archive_api_take_archive"];
         delete?: never;
@@ -840,6 +840,30 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/outings/{outing_id}/photos/{photo_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Photo
+         * @description Write a photo under the client's UUID: what it shows, when and at what depth. At most twenty an outing.
+         */
+        put: operations["stillthread_outings_photos_api_put_photo"];
+        post?: never;
+        /**
+         * Delete Photo
+         * @description Delete a photo; writing it again brings it back with its picture.
+         */
+        delete: operations["stillthread_outings_photos_api_delete_photo"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/outings/{outing_id}/seen/{seen_id}": {
         parameters: {
             query?: never;
@@ -950,6 +974,30 @@ export interface paths {
          * @description Note how the day turned (sun, cloud, wind, colour, rises), and return what to do next.
          */
         post: operations["stillthread_plans_api_turn"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/photos/{photo_id}/picture": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Picture
+         * @description Return the picture of a photo as JPEG, whole or small.
+         */
+        get: operations["stillthread_outings_photos_api_read_picture"];
+        /**
+         * Put Picture
+         * @description Send the picture of a photo: JPEG, PNG or WebP of at most 2 MB. It is written anew without what the camera noted.
+         */
+        put: operations["stillthread_outings_photos_api_put_picture"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -2325,7 +2373,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "outing" | "stretch" | "event" | "reading" | "water" | "line" | "fly" | "rig" | "sounding" | "sounding-line";
+            kind: "outing" | "stretch" | "event" | "photo" | "reading" | "water" | "line" | "fly" | "rig" | "sounding" | "sounding-line";
             /** Of */
             of: string | null;
             /** Time Zone */
@@ -4503,6 +4551,11 @@ export interface components {
             methods: string[];
             /** Note */
             note: string;
+            /**
+             * Photos
+             * @default []
+             */
+            photos: components["schemas"]["PhotoOut"][];
             plan: components["schemas"]["PlanAnswer"] | null;
             /** Plan Id */
             plan_id: string | null;
@@ -4751,6 +4804,61 @@ export interface components {
              * @description key of the plan's set-up; null for what the plan does not know
              */
             set_up: string | null;
+        };
+        /**
+         * PhotoBody
+         * @description A photo of an outing as the client writes it; its picture follows.
+         */
+        PhotoBody: {
+            /** Depth M */
+            depth_m?: number | null;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * Shows
+             * @enum {string}
+             */
+            shows: "fish" | "fly" | "water" | "sounder";
+            /**
+             * Taken At
+             * Format: date-time
+             */
+            taken_at: string;
+        };
+        /**
+         * PhotoOut
+         * @description A stored photo, and whether its picture has arrived.
+         */
+        PhotoOut: {
+            /** Arrived */
+            arrived: boolean;
+            /** Depth M */
+            depth_m?: number | null;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /** Revision */
+            revision: number;
+            /**
+             * Shows
+             * @enum {string}
+             */
+            shows: "fish" | "fly" | "water" | "sounder";
+            /**
+             * Taken At
+             * Format: date-time
+             */
+            taken_at: string;
         };
         /**
          * PieceDoc
@@ -5672,7 +5780,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "outing" | "spell" | "event" | "seen" | "plan" | "turn";
+            kind: "outing" | "spell" | "event" | "seen" | "photo" | "plan" | "turn";
             /**
              * On
              * @description the revision the write was made on, where the device knows one
@@ -8367,7 +8475,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                kind: "outing" | "stretch" | "event" | "reading" | "water" | "line" | "fly" | "rig" | "sounding" | "sounding-line";
+                kind: "outing" | "stretch" | "event" | "photo" | "reading" | "water" | "line" | "fly" | "rig" | "sounding" | "sounding-line";
                 row_id: string;
             };
             cookie?: never;
@@ -11467,6 +11575,180 @@ export interface operations {
             };
         };
     };
+    stillthread_outings_photos_api_put_photo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                outing_id: string;
+                photo_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PhotoBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhotoOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StaleOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+        };
+    };
+    stillthread_outings_photos_api_delete_photo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                outing_id: string;
+                photo_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StaleOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+        };
+    };
     stillthread_outings_api_put_seen: {
         parameters: {
             query?: never;
@@ -12140,6 +12422,160 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["AdviseAnswer"];
                 };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+        };
+    };
+    stillthread_outings_photos_api_read_picture: {
+        parameters: {
+            query?: {
+                size?: "whole" | "small";
+            };
+            header?: never;
+            path: {
+                photo_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+        };
+    };
+    stillthread_outings_photos_api_put_picture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                photo_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "image/jpeg": string;
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Bad Request */
             400: {
