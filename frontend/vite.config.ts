@@ -49,6 +49,8 @@ export default defineConfig({
     rolldownOptions: {
       output: {
         // What every page takes is one file: many small ones pack worse.
+        // Their names stand in the first load: a short hash is as good.
+        chunkFileNames: "assets/[name]-[hash:7].js",
         codeSplitting: { groups: [{ name: "base", test: BASE }] },
       },
     },

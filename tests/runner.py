@@ -25,7 +25,7 @@ from stillthread.core.day.paths import IN_MEMORY
 from stillthread.shelf import FileShelf
 
 MOST_PATHS = 60_000  # every path of the whole suite, with room
-PART_S, RUN_S = 1500, 2400  # ceilings, never waited for: a part or a run that takes longer says where it stands
+PART_S, RUN_S = 2400, 3600  # ceilings, never waited for: a part or a run that takes longer says where it stands
 
 
 class TallyResult(unittest.TextTestResult):

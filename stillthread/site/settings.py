@@ -157,7 +157,7 @@ CONTENT_SECURITY_POLICY = {
         "default-src": [NONE],
         "script-src": [SELF],
         "style-src": [SELF, NONCE],  # the dialog library injects a style element, with the page's nonce on it
-        "img-src": [SELF, "data:"],
+        "img-src": [SELF, "data:", "blob:"],
         "font-src": [SELF],
         "connect-src": [SELF],
         "manifest-src": [SELF],

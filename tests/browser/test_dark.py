@@ -147,6 +147,27 @@ class Dark(DarkCase):
         self.until(page, lambda: Event.objects.get().length_m == 0.43)
         self.until(page, lambda: page.evaluate(WAITING) == 0)
 
+    def test_a_first_write_arrives_while_the_second_is_stored_and_the_third_is_made(self):
+        """Take, landed, described, on a phone whose store is slow: the second knows of no revision, the third of one too old."""
+        page = self.at_home()
+        page.get_by_role("button", name="Fish this now").click()
+        self.until(page, lambda: Outing.objects.filter(owner=self.user, spells__isnull=False).exists())
+        self.until(page, lambda: page.evaluate(WAITING) == 0)
+        held = []
+        page.context.route("**/api/outings/rows", lambda route: route.continue_() if held else held.append(route))
+        self.tap(page, "Take")
+        self.until(page, lambda: held)
+        page.evaluate(SLOW_STORE)
+        self.tap(page, "Landed")
+        page.get_by_label("Length").fill("43")
+        with page.expect_response("**/api/outings/rows"):
+            held[0].continue_()
+        page.wait_for_timeout(300)  # the page has read it
+        page.get_by_role("button", name="Done").click()
+        self.until(page, lambda: page.evaluate(WAITING) == 0)
+        self.assertEqual(Event.objects.get().length_m, 0.43)
+        expect(page.get_by_text("was refused")).to_have_count(0)
+
     def test_the_day_is_left_only_once_its_end_is_stored(self):
         """A store that is busy for a while: the page stands until the tap is safe, and what comes after knows of it."""
         page = self.at_home()

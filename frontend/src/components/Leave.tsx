@@ -1,15 +1,18 @@
 /** Sign out; where something has not arrived, it is said first. */
 import { useState } from "react";
-import { useLeave } from "../lib/session";
+import { useLeave, useReader } from "../lib/session";
+import { load } from "../lib/store";
+import { waitingKey } from "../offline/pictures";
 import { useOutbox } from "../offline/useOuting";
 import { Button } from "../ui/controls";
 import { words } from "./rareStrings";
 
 export default function Leave({ look, className }: { look?: "quiet"; className?: string }) {
   const leave = useLeave();
+  const { name } = useReader();
   const { entries } = useOutbox();
   const [asking, setAsking] = useState(false);
-  const waiting = entries.length;
+  const waiting = entries.length + load(waitingKey(name), 0);
   if (asking && waiting > 0)
     return (
       <span role="alert" className="flex flex-wrap items-center gap-2">

@@ -6,7 +6,8 @@ import { SIGNED_OUT } from "../api/client";
 import { again } from "../lib/again";
 import { setBack } from "../lib/clock";
 import { useReach } from "../lib/reach";
-import { useSession } from "../lib/session";
+import { useReader, useSession } from "../lib/session";
+import { load } from "../lib/store";
 import { clockText } from "../lib/time";
 import { useOutbox } from "../offline/useOuting";
 import { fresh, keepable } from "../offline/worker";
@@ -17,6 +18,7 @@ const rare = () => import("./RareNotices");
 const Return = lazy(() => rare().then((found) => ({ default: found.Return })));
 const NewVersion = lazy(() => rare().then((found) => ({ default: found.NewVersion })));
 const NotKept = lazy(() => rare().then((found) => ({ default: found.NotKept })));
+const OnTheirWay = lazy(() => rare().then((found) => ({ default: found.OnTheirWay })));
 const Refused = lazy(() => import("./Refused"));
 const HERE = Intl.DateTimeFormat().resolvedOptions().timeZone;
 /** Answers that do not age within a day. */
@@ -83,6 +85,7 @@ export function Notices() {
   useSignedOut();
   const reached = useReach();
   const expired = useSession().data?.expired ?? false;
+  const { name } = useReader();
   const { box, entries } = useOutbox();
   const clockSet = useSyncExternalStore(setBack.subscribe, setBack.is);
   const ready = useSyncExternalStore(fresh.subscribe, fresh.ready);
@@ -115,6 +118,7 @@ export function Notices() {
       </div>
       <Suspense>
         {reached && (expired || box.held === "signed-out") && <Return />}
+        {load(`pictures:${name}`, 0) > 0 && <OnTheirWay clear={reached && waiting === 0} />}
         {ready && !pathname.startsWith("/fish/") && <NewVersion />}
         {!keepable && pathname.startsWith("/fish") && <NotKept />}
       </Suspense>

@@ -1,4 +1,4 @@
-/** Notices that are seldom needed: signed out, a newer version, an address that cannot be kept. */
+/** Notices that are seldom needed: signed out, a newer version, an address that cannot be kept; pictures on their way. */
 import { type FormEvent, useState } from "react";
 import { ApiError } from "../api/client";
 import { useRunning } from "../lib/running";
@@ -79,3 +79,5 @@ export function NotKept() {
     </p>
   );
 }
+
+export { default as OnTheirWay } from "../photos/OnTheirWay";

@@ -56,7 +56,7 @@ export function begunInTheDark(
     plan,
     starts: plan.starts,
     plan_lost: false,
-    ...{ spells: [], events: [], landed_rate: NO_RATE, takes_rate: NO_RATE, by_depth: [] },
+    ...{ spells: [], events: [], photos: [], landed_rate: NO_RATE, takes_rate: NO_RATE, by_depth: [] },
   };
   const writes: Write[] = [
     { kind: "outing", outing: id, id, body: { water_id: water.id, started_at, ended_at: null, note: "" } },

@@ -60,6 +60,7 @@ export async function forgetAnswers(): Promise<void> {
     const store = await db();
     await store.clear("answers");
     await store.clear("things");
+    await (await import("./pictures")).forgetSent();
   } catch {
     // No store, nothing kept.
   }

@@ -9,6 +9,7 @@ export type Write =
   | { kind: "spell"; outing: string; id: string; body: Schemas["SpellBody"] | null }
   | { kind: "event"; outing: string; id: string; body: Schemas["EventBody"] | null }
   | { kind: "seen"; outing: string; id: string; body: Schemas["SeenBody"] | null }
+  | { kind: "photo"; outing: string; id: string; body: Schemas["PhotoBody"] | null }
   | { kind: "turn"; outing: string; id: string; body: Turned }
   | { kind: "plan"; outing: string; id: string; body: Schemas["PlanBody"] };
 
@@ -59,7 +60,7 @@ export class Outbox {
   private soon?: ReturnType<typeof setTimeout>;
   private triedAt = 0;
   private most = MOST_ROWS;
-  /** What revision this page's own writes made of a row, by the row and the revision they were made on. */
+  /** What revision this page's own writes last made of a row. */
   private readonly made = new Map<string, number>();
   private readonly channel: BroadcastChannel | null;
   /** True where the device would not store the last entry: then memory is all there is. */
@@ -127,6 +128,7 @@ export class Outbox {
     const entry: Entry = { key: crypto.randomUUID(), what, write, on };
     return this.queue(async () => {
       try {
+        entry.on = this.madeOn(entry);
         const tx = (await db()).transaction("outbox", "readwrite", { durability: "strict" });
         const seq = await tx.store.add({ ...entry, owner: this.owner });
         await tx.done;
@@ -186,12 +188,9 @@ export class Outbox {
     void this.flush();
   }
 
-  /** The revision a write is made on now: what was sent while it was being stored has moved the row on. */
+  /** The revision a write is made on now: this page's own earlier writes have moved the row on, and it was made over them. */
   private madeOn({ on, write }: Entry): number | undefined {
-    let found = on;
-    while (found !== undefined && this.made.has(`${write.id} ${found}`))
-      found = this.made.get(`${write.id} ${found}`);
-    return found;
+    return on === undefined ? on : Math.max(on, this.made.get(write.id) ?? 0);
   }
 
   /** The first writes in the queue; one made on a revision that an earlier one of them changes waits for the next round. */
@@ -246,9 +245,8 @@ export class Outbox {
   private readonly hands: Hands = {
     all: () => this.entries,
     change: (keys: Map<string, Entry | null>) => this.change(keys),
-    sent: ({ write, on }: Entry, revision?: number) => {
-      if (revision !== undefined && on !== undefined && revision !== on)
-        this.made.set(`${write.id} ${on}`, revision);
+    sent: ({ write }: Entry, revision?: number) => {
+      if (revision !== undefined) this.made.set(write.id, revision);
       this.onSent(write, revision);
     },
     hold: () => {

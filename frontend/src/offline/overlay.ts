@@ -16,29 +16,29 @@ function put<T extends { id: string }>(rows: T[], row: Partial<T> & { id: string
     : [...rows, row as T];
 }
 
+type Row = { id: string; revision: number };
+type Rows = Record<string, Row[] | undefined>;
+
+/** The name an outing has its rows of a kind under: spells, events, photos. What it does not hold has none there. */
+const under = (write: Write) => `${write.kind}s`;
+
 /** The revision of the row a write changes, as the server last told it; none of a row it does not have. */
 export function revisionOf(outing: Outing | undefined, write: Write): number | undefined {
-  if (!outing) return undefined;
-  if (write.kind !== "outing" && write.kind !== "spell" && write.kind !== "event") return undefined;
-  if (write.kind === "outing") return outing.revision || undefined;
-  const rows: { id: string; revision: number }[] = write.kind === "spell" ? outing.spells : outing.events;
-  return rows.find((row) => row.id === write.id)?.revision || undefined;
+  if (write.kind === "outing") return outing?.revision || undefined;
+  const rows = (outing as unknown as Rows | undefined)?.[under(write)];
+  return rows?.find((row) => row.id === write.id)?.revision || undefined;
 }
 
 /** The outing as it will be once a write has arrived, or is once it has: then its new `revision` is known. */
 export function withWrite(outing: Outing, write: Write, revision?: number): Outing {
+  const { id, body } = write;
   const at = revision === undefined ? {} : { revision };
   if (write.kind === "outing")
-    return write.body ? ({ ...outing, ...write.body, ...at } as Outing) : { ...outing, revision: 0 };
-  if (write.kind === "spell") {
-    const { id, body } = write;
-    if (!body) return { ...outing, spells: outing.spells.filter((s) => s.id !== id) };
-    return { ...outing, spells: put(outing.spells, { ...body, ...at, id }) };
-  }
-  if (write.kind !== "event") return outing;
-  const { id, body } = write;
-  if (!body) return { ...outing, events: outing.events.filter((e) => e.id !== id) };
-  return { ...outing, events: put(outing.events, { ...body, ...at, id }) };
+    return body ? ({ ...outing, ...body, ...at } as Outing) : { ...outing, revision: 0 };
+  const rows = (outing as unknown as Rows)[under(write)];
+  if (!rows) return outing;
+  const now = body ? put(rows, { ...body, ...at, id }) : rows.filter((one) => one.id !== id);
+  return { ...outing, [under(write)]: now };
 }
 
 /** An outing with everything laid over it that waits for it and was not refused. */

@@ -63,7 +63,7 @@ async function take(batch: Entry[], done: Done[], box: Hands): Promise<boolean> 
         if (
           one.key !== entry.key &&
           one.write.id === entry.write.id &&
-          one.on === entry.on &&
+          (one.on ?? 0) < (revision ?? 0) &&
           !changed.has(one.key)
         )
           changed.set(one.key, { ...one, on: revision });

@@ -25,7 +25,7 @@ import { liveBelief, type Step, spellOf, useNext } from "./useNext";
 const ChangeSheet = lazy(() => import("./ChangeSheet"));
 const TurnSheet = lazy(() => import("./TurnSheet"));
 const TogetherSheet = lazy(() => import("./TogetherSheet"));
-const RigNote = lazy(() => import("./RigNote"));
+const Below = lazy(() => import("./Below"));
 const DarkNext = lazy(() => import("./DarkNext"));
 const NextStrip = lazy(() => import("./NextStrip"));
 const Ready = lazy(() => import("./Ready"));
@@ -326,7 +326,7 @@ function Boat({ fishing, outing, spell }: BoatProps) {
           {words.together}
         </Button>
         <Suspense>
-          <RigNote spell={spell} setUp={fishing.setUp} />
+          <Below outing={outing} spell={spell} setUp={fishing.setUp} />
         </Suspense>
         <Button look="danger" onClick={stop} className="mt-10 mb-4 min-h-12 w-full">
           {words.stop}
@@ -349,6 +349,8 @@ function Boat({ fishing, outing, spell }: BoatProps) {
           <FishSheet
             onClose={() => setFish(null)}
             flies={spell.flies ?? []}
+            outing={outing}
+            event={fish}
             onSave={(part) => fishing.describeFish(fish, part, words.kinds.landed)}
           />
         )}

@@ -1,9 +1,11 @@
-/** Kind and length of a landed fish; every part may be left out. */
+/** Kind, length and weight of a landed fish, and a photo of it; every part may be left out. */
 import { useState } from "react";
 import type { Schemas } from "../../api/client";
 import { useReader } from "../../lib/session";
-import { typedNumber } from "../../lib/units";
-import { Button, Choice, Field, NumberBox, Select } from "../../ui/controls";
+import type { Outing } from "../../offline/overlay";
+import { PhotoButton } from "../../photos/PhotoButton";
+import { Button, Choice, Field, Select } from "../../ui/controls";
+import { MeasureField, useLengthBox, useWeightBox } from "../../ui/measures";
 import { Sheet } from "../../ui/Sheet";
 import { words } from "./strings";
 
@@ -12,37 +14,32 @@ type Species = NonNullable<Schemas["EventBody"]["species"]>;
 interface Props {
   onClose: () => void;
   flies: string[];
+  outing: Outing;
+  event: string;
   onSave: (part: Partial<Schemas["EventBody"]>) => void;
 }
 
-export default function FishSheet({ onClose, flies, onSave }: Props) {
-  const { settings, say } = useReader();
-  const metric = settings.depth_unit === "m";
+export default function FishSheet({ onClose, flies, outing, event, onSave }: Props) {
+  const { say } = useReader();
   const [species, setSpecies] = useState<Species>("rainbow");
-  const [length, setLength] = useState("");
+  const length = useLengthBox(null);
+  const weight = useWeightBox(null);
   const [fly, setFly] = useState("");
   const [fate, setFate] = useState<"released" | "kept" | "">("");
-  const value = typedNumber(length);
-  const bad = value !== null && (Number.isNaN(value) || value <= 0 || value > (metric ? 150 : 59));
+  // The photo hangs where the fish took, where that is known.
+  const depth = outing.events.find((one) => one.id === event)?.depth_m ?? null;
+  const bad = length.bad || weight.bad;
   const done = () => {
     if (bad) return;
     onSave({
       species,
-      length_m: value === null ? null : metric ? value / 100 : value * 0.0254,
+      length_m: length.value,
+      weight_kg: weight.value,
       released: fate === "" ? null : fate === "released",
       fly: fly || (flies.length === 1 ? (flies[0] ?? "") : ""),
     });
     onClose();
   };
-  const problem = bad
-    ? {
-        code: "range",
-        path: "length",
-        message: words.notANumber,
-        accepted: metric ? "1 to 150 cm" : "1 to 59 in",
-        hint: "",
-      }
-    : undefined;
   return (
     <Sheet onClose={onClose} title={words.fishTitle} about={words.fishAbout}>
       <div className="space-y-4">
@@ -52,16 +49,10 @@ export default function FishSheet({ onClose, flies, onSave }: Props) {
           options={words.speciesOptions as { value: Species; label: string }[]}
           onChange={setSpecies}
         />
-        <Field label={words.length} problem={problem} className="w-40">
-          {(p) => (
-            <NumberBox
-              {...p}
-              unit={metric ? "cm" : "in"}
-              value={length}
-              onChange={(e) => setLength(e.target.value)}
-            />
-          )}
-        </Field>
+        <div className="flex flex-wrap gap-4">
+          <MeasureField label={words.length} box={length} />
+          <MeasureField label={words.weight} box={weight} />
+        </div>
         {flies.length > 1 && (
           <Field label={words.which}>
             {(p) => (
@@ -82,9 +73,12 @@ export default function FishSheet({ onClose, flies, onSave }: Props) {
           options={words.fates as { value: "released" | "kept"; label: string }[]}
           onChange={setFate}
         />
-        <Button look="main" onClick={done}>
-          {words.done}
-        </Button>
+        <div className="flex flex-wrap gap-2">
+          <Button look="main" onClick={done}>
+            {words.done}
+          </Button>
+          <PhotoButton outing={outing} shows="fish" depth={depth} />
+        </div>
       </div>
     </Sheet>
   );

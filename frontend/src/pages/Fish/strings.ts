@@ -114,6 +114,7 @@ export const words = {
     { value: "brook", label: "Brook" },
   ],
   length: "Length",
+  weight: "Weight",
   which: "Fly",
   fate: "And then",
   fates: [
@@ -160,7 +161,6 @@ export const words = {
   joinCode: "Code",
   join: "Join",
   joinedWith: (name: string) => `You fish beside ${name} now.`,
-  notANumber: "This is no length.",
   countdown: "Countdown",
   looking: "Looking for an outing on the go…",
   opening: "Opening the outing…",

@@ -7,8 +7,9 @@ import { Failed } from "../../components/states";
 import { again } from "../../lib/again";
 import { useWater, type Water } from "../../lib/waters";
 import { Button, Field, Select } from "../../ui/controls";
+import { fault } from "../../ui/measures";
 import { Sheet } from "../../ui/Sheet";
-import { fault, Times, useTimeBox } from "./boxes";
+import { Times, useTimeBox } from "./boxes";
 import { words } from "./strings";
 
 const DAY_MS = 86_400_000;

@@ -2,11 +2,11 @@
 import { useState } from "react";
 import type { Schemas } from "../../api/client";
 import { useReader } from "../../lib/session";
-import { boxText, typedNumber } from "../../lib/units";
 import { type Event, eventBody, type Outing, outingBody, type Spell } from "../../offline/overlay";
-import { BOX, Field, NumberBox, Select, TextBox } from "../../ui/controls";
+import { BOX, Field, Select, TextBox } from "../../ui/controls";
+import { fault, MeasureField, useDepthBox, useLengthBox, useWeightBox } from "../../ui/measures";
 import { Sheet } from "../../ui/Sheet";
-import { Foot, type FormProps, fault, Times, useDepthBox, useTimeBox, useWeightBox } from "./boxes";
+import { Foot, type FormProps, Times, useTimeBox } from "./boxes";
 import { SpellForm } from "./SpellForm";
 import { words } from "./strings";
 
@@ -73,26 +73,22 @@ function EventForm({
   onSave,
   onClose,
 }: FormProps<Schemas["EventBody"]> & { event: Event; spell: Spell }) {
-  const { say, settings } = useReader();
-  const metric = settings.depth_unit === "m";
+  const { say } = useReader();
   const [kind, setKind] = useState(event.kind);
   const at = useTimeBox(event.occurred_at, zone, "occurred_at");
   const depth = useDepthBox(event.depth_m);
   const [fly, setFly] = useState(event.fly ?? "");
-  const perUnit = metric ? 100 : 1 / 0.0254;
-  const [length, setLength] = useState(event.length_m == null ? "" : boxText(event.length_m * perUnit, 1));
-  const long = typedNumber(length);
-  const badLength = long !== null && (Number.isNaN(long) || long <= 0 || long / perUnit > 1.5);
+  const long = useLengthBox(event.length_m);
   const kilos = useWeightBox(event.weight_kg);
   const save = () =>
     onSave({
       ...eventBody(event),
-      weight_kg: kind === "landed" ? kilos.kg : null,
+      weight_kg: kind === "landed" ? kilos.value : null,
       kind,
       occurred_at: at.iso ?? event.occurred_at,
-      depth_m: depth.metres,
+      depth_m: depth.value,
       fly,
-      length_m: long === null ? null : long / perUnit,
+      length_m: long.value,
     });
   return (
     <div className="space-y-4">
@@ -117,16 +113,7 @@ function EventForm({
           />
         )}
       </Field>
-      <Field label={words.flyDepth} problem={depth.problem} className="w-40">
-        {(p) => (
-          <NumberBox
-            {...p}
-            unit={depth.unit}
-            value={depth.text}
-            onChange={(e) => depth.setText(e.target.value)}
-          />
-        )}
-      </Field>
+      <MeasureField label={words.flyDepth} box={depth} />
       <Field label={words.fly}>
         {(p) => (
           <Select {...p} value={fly} onChange={(e) => setFly(e.target.value)}>
@@ -138,37 +125,9 @@ function EventForm({
           </Select>
         )}
       </Field>
-      {kind === "landed" && (
-        <Field
-          label={words.length}
-          className="w-40"
-          problem={
-            badLength ? fault("length", words.notANumber, metric ? "1 to 150 cm" : "1 to 59 in") : undefined
-          }
-        >
-          {(p) => (
-            <NumberBox
-              {...p}
-              unit={metric ? "cm" : "in"}
-              value={length}
-              onChange={(e) => setLength(e.target.value)}
-            />
-          )}
-        </Field>
-      )}
-      {kind === "landed" && (
-        <Field label={words.weight} hint={words.weightHint} className="w-40" problem={kilos.problem}>
-          {(p) => (
-            <NumberBox
-              {...p}
-              unit={kilos.unit}
-              value={kilos.text}
-              onChange={(e) => kilos.setText(e.target.value)}
-            />
-          )}
-        </Field>
-      )}
-      <Foot bad={depth.bad || badLength || at.bad || kilos.bad} onClose={onClose} onSave={save} />
+      {kind === "landed" && <MeasureField label={words.length} box={long} />}
+      {kind === "landed" && <MeasureField label={words.weight} hint={words.weightHint} box={kilos} />}
+      <Foot bad={depth.bad || long.bad || at.bad || kilos.bad} onClose={onClose} onSave={save} />
     </div>
   );
 }

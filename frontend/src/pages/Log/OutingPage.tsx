@@ -23,14 +23,17 @@ import {
 } from "../../offline/overlay";
 import { useOuting } from "../../offline/useOuting";
 import { Button } from "../../ui/controls";
+import { weightText } from "../../ui/measures";
 import { useDone } from "../../ui/UndoBar";
-import { weightText } from "./boxes";
 import { Compared } from "./Compared";
 import type { Editing, Mend } from "./EditSheet";
 import { forgotten, freshSpell } from "./fresh";
 import { DepthTable, RateLine } from "./Rates";
 import { words } from "./strings";
 
+const photos = () => import("../../photos/Photos");
+const Photos = lazy(photos);
+const PhotosLayer = lazy(() => photos().then((found) => ({ default: found.PhotosLayer })));
 const OverDay = lazy(() => import("./OverDay"));
 const EditSheet = lazy(() => import("./EditSheet"));
 
@@ -200,6 +203,9 @@ function OutingWork({ outing, write }: Props) {
           {belief && <BeliefLayer belief={belief} quiet />}
           <EffortLayer bins={outing.by_depth} />
           <TakesLayer events={outing.events} />
+          <Suspense>
+            <PhotosLayer outing={outing} />
+          </Suspense>
         </Column>
       }
     >
@@ -239,6 +245,7 @@ function OutingWork({ outing, write }: Props) {
           <RateLine title={words.takes} rate={outing.takes_rate} />
         </section>
         <Suspense>
+          <Photos outing={outing} />
           <OverDay outing={outing} />
         </Suspense>
         <Compared outing={outing} />

@@ -7,8 +7,9 @@ import { PACES, type Pace } from "../../lib/paces";
 import { useReader } from "../../lib/session";
 import { useWaters } from "../../lib/waters";
 import { type Outing, type Spell, spellBody } from "../../offline/overlay";
-import { Button, Field, NumberBox, Select, TextBox } from "../../ui/controls";
-import { Foot, type FormProps, fault, Times, useDepthBox, useTimeBox } from "./boxes";
+import { Button, Field, Select, TextBox } from "../../ui/controls";
+import { fault, MeasureField, useDepthBox } from "../../ui/measures";
+import { Foot, type FormProps, Times, useTimeBox } from "./boxes";
 import { words } from "./strings";
 
 type Body = Schemas["SpellBody"];
@@ -88,9 +89,9 @@ export function SpellForm(props: Props) {
     .filter(Boolean);
   const many = names.length > MOST_FLIES;
   const save = () => {
-    const shift = depth.metres !== null && spell.depth_m != null ? depth.metres - spell.depth_m : 0;
+    const shift = depth.value !== null && spell.depth_m != null ? depth.value - spell.depth_m : 0;
     const moved = (edge: number | null | undefined) =>
-      depth.metres === null || edge == null ? null : Math.max(0, edge + shift);
+      depth.value === null || edge == null ? null : Math.max(0, edge + shift);
     // What a set-up of the plan was is another thing once it is fished otherwise.
     const same = method === spell.method && pace === (spell.pace ?? "static");
     onSave({
@@ -103,7 +104,7 @@ export function SpellForm(props: Props) {
       pace,
       flies: names,
       set_up_index: same ? (spell.set_up_index ?? null) : null,
-      depth_m: depth.metres,
+      depth_m: depth.value,
       low_m: moved(spell.low_m),
       high_m: moved(spell.high_m),
     });
@@ -127,16 +128,7 @@ export function SpellForm(props: Props) {
             </Select>
           )}
         </Field>
-        <Field label={words.pointDepth} problem={depth.problem}>
-          {(p) => (
-            <NumberBox
-              {...p}
-              unit={depth.unit}
-              value={depth.text}
-              onChange={(e) => depth.setText(e.target.value)}
-            />
-          )}
-        </Field>
+        <MeasureField label={words.pointDepth} box={depth} />
         <Field label={words.way}>
           {(p) => (
             <Select
