@@ -6,14 +6,15 @@ interface FileButtonProps {
   label: string;
   accept: string;
   disabled?: boolean;
+  className?: string;
   onFile: (file: File) => void;
 }
 
-export function FileButton({ label, accept, disabled, onFile }: FileButtonProps) {
+export function FileButton({ label, accept, disabled, className, onFile }: FileButtonProps) {
   const picker = useRef<HTMLInputElement>(null);
   return (
     <>
-      <Button onClick={() => picker.current?.click()} disabled={disabled}>
+      <Button className={className} onClick={() => picker.current?.click()} disabled={disabled}>
         {label}
       </Button>
       <input
