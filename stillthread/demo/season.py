@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import uuid
 from datetime import UTC, date, datetime, time, timedelta
-from typing import Any
+from typing import Any, Literal
 from zoneinfo import ZoneInfo
 
 import numpy as np
@@ -12,16 +12,20 @@ import numpy as np
 from stillthread.core.food.available import available_food
 from stillthread.core.food.seen import Sighting
 from stillthread.core.noted.reading import Reading
+from stillthread.core.trout.size import standard_weight_kg
 from stillthread.core.water.profile import Point
+from stillthread.demo.pictures import drawn_fish, drawn_sounder, drawn_water
 from stillthread.demo.places import DemoWater, invented_temperature_c
 from stillthread.documents.plan_answer import SetUpOut
 from stillthread.outings import services as outings
-from stillthread.outings.models import Outing
-from stillthread.outings.schemas import EventBody, OutingBody, SpellBody
+from stillthread.outings.models import Event, Outing
+from stillthread.outings.photos import put_photo, put_picture
+from stillthread.outings.schemas import EventBody, OutingBody, PhotoBody, SpellBody
 from stillthread.plans import services as plans
 from stillthread.plans.schemas import PlanBody
 from stillthread.waters.schemas import ReadingBody, WaterOut
 from stillthread.waters.services import put_reading
+from stillthread.web.owned import get_owned
 
 NAMESPACE = uuid.UUID("6f7f1d0e-3b0a-4d5e-9a53-5a1f6f3a0c11")
 
@@ -70,6 +74,47 @@ def _spell(set_up: SetUpOut, index: int, shift: int, bed_m: float, start: dateti
     return first.model_copy(update={"count_s": count, "depth_m": row.depth_m, "low_m": row.low_m, "high_m": row.high_m})
 
 
+def _taken(flies: list[str], rng: np.random.Generator) -> str:
+    """Which fly of the team a fish took: here the point fly takes most, so that there is something to find out."""
+    if not flies:
+        return ""
+    weights = np.array([0.6**n for n in range(len(flies))])
+    return flies[int(rng.choice(len(flies), p=weights / weights.sum()))]
+
+
+def _fish(rng: np.random.Generator) -> dict[str, Any]:
+    """An invented fish in the net: mostly rainbows, most of them put back, every third weighed."""
+    species: Literal["rainbow", "brown"] = "brown" if rng.uniform() < 0.25 else "rainbow"
+    length = round(float(rng.normal(0.43 if species == "rainbow" else 0.38, 0.05)), 2)
+    weight = (standard_weight_kg(species, length) or 0.0) * float(rng.normal(0.95, 0.08))
+    return {
+        "species": species,
+        "length_m": length,
+        "weight_kg": round(weight, 2) if rng.uniform() < 0.35 else None,
+        "released": bool(rng.uniform() < 0.8),
+    }
+
+
+def _photos(owner: Any, outing: Outing, cloud_oktas: int, bed_m: float, rng: np.random.Generator) -> None:
+    """Drawn photos of a day: the water when it began, the sounder, and the first fish in the net at its depth."""
+    began = outing.started_at
+    shown: list[tuple[PhotoBody, bytes]] = [
+        (PhotoBody(shows="water", taken_at=began, note="First look"), drawn_water(cloud_oktas, rng)),
+        (
+            PhotoBody(shows="sounder", taken_at=began + timedelta(minutes=25), depth_m=round(0.9 * bed_m, 1)),
+            drawn_sounder(bed_m, rng),
+        ),
+    ]
+    fish = Event.objects.filter(spell__outing=outing, kind="landed", depth_m__isnull=False).first()
+    if fish is not None:
+        body = PhotoBody(shows="fish", taken_at=fish.occurred_at, depth_m=fish.depth_m, note=f"On the {fish.fly}")
+        shown.append((body, drawn_fish(fish.length_m or 0.4, rng)))
+    for number, (body, picture) in enumerate(shown):
+        photo_id = _uuid(outing.pk, "photo", number)
+        put_photo(owner, outing.pk, photo_id, body)
+        put_picture(owner, photo_id, picture)
+
+
 def _events(
     spell_id: uuid.UUID, spell: SpellBody, feeding_m: float, bed_m: float, rate: float, rng: np.random.Generator
 ) -> list[EventBody]:
@@ -102,19 +147,24 @@ def _events(
                     depth_m=round(float(np.clip(depth + rng.normal(0, 0.2), 0.0, bed_m - 0.1)), 1),
                     low_m=spell.low_m,
                     high_m=spell.high_m,
-                    fly=spell.flies[int(rng.integers(len(spell.flies)))] if spell.flies else "",
-                    species="rainbow" if landed else "",
-                    length_m=round(float(rng.normal(0.43, 0.05)), 2) if landed else None,
-                    released=True if landed else None,
+                    fly=_taken(spell.flies, rng),
+                    **(_fish(rng) if landed else {}),
                 )
             )
     return made
 
 
 def write_outing(
-    owner: Any, water: DemoWater, out: WaterOut, day: date, rng: np.random.Generator, blank: bool = False
+    owner: Any,
+    water: DemoWater,
+    out: WaterOut,
+    day: date,
+    rng: np.random.Generator,
+    *,
+    blank: bool = False,
+    photographed: bool = False,
 ) -> None:
-    """Plan, start and fish one invented day, a `blank` one without a touch."""
+    """Plan, start and fish one invented day, a `blank` one without a touch, a `photographed` one with its pictures."""
     began = datetime.combine(day, time(9, 30), ZoneInfo(out.time_zone)).astimezone(UTC)
     reading = write_reading(owner=owner, water=water, out=out, when=began - timedelta(minutes=20), rng=rng)
     body = PlanBody(
@@ -145,9 +195,12 @@ def write_outing(
         ):
             outings.put_event(owner, outing_id, _uuid(spell_id, k), event)
         clock, number = end, number + 1
+    if photographed:
+        _photos(owner, get_owned(Outing, owner, outing_id), reading.reading.cloud_oktas or 0, chosen.bed_m, rng)
 
 
 SEASON_OUTINGS = 16
+PHOTOGRAPHED = 2  # the newest of them
 BLANK_EVERY = 6  # an honest log has its blank days
 
 
@@ -160,5 +213,7 @@ def write_season(
     for number in range(outings):
         day = today - timedelta(days=77 - number * 5 + int(rng.integers(-1, 2)))
         water, out = pairs[number % len(pairs)]
-        write_outing(owner=owner, water=water, out=out, day=day, rng=rng, blank=number % BLANK_EVERY == BLANK_EVERY - 1)
+        blank = number % BLANK_EVERY == BLANK_EVERY - 1
+        newest = number >= outings - PHOTOGRAPHED
+        write_outing(owner=owner, water=water, out=out, day=day, rng=rng, blank=blank, photographed=newest)
     return Outing.objects.filter(owner=owner).count() - before

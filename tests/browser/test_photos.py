@@ -70,7 +70,9 @@ class Photos(DarkCase):
         expect(photos.get_by_role("img")).to_have_count(0)
         page.get_by_role("button", name="Undo").click()
         expect(photos.get_by_role("img")).to_have_count(1)
-        page.evaluate("() => new Promise((done) => { indexedDB.deleteDatabase('still-thread-pictures').onsuccess = done; })")
+        page.evaluate(
+            "() => new Promise((done) => { indexedDB.deleteDatabase('still-thread-pictures').onsuccess = done; })"
+        )
         page.reload()
         expect(photos.get_by_role("img")).to_have_js_property("naturalWidth", 240)  # the small one, from the server
         photos.get_by_role("button", name="Water").click()
