@@ -10,6 +10,7 @@ from stillthread.accounts.models import Angler
 from stillthread.core.day.given import Arm, CastLength, NetReach, Rod, RodCount
 from stillthread.core.day.schools import Schools
 from stillthread.core.search.model import Costs
+from stillthread.core.trout.learnt import USUAL, Learnt
 from stillthread.core.vocabulary import Method
 from stillthread.documents.strict import Strict
 
@@ -30,12 +31,14 @@ class SettingsIO(Strict):
     methods_left_out: list[Method] = Field(default=[], max_length=5)
     schools: Schools = Schools()
     costs: Costs = Costs()
+    learnt: Learnt = USUAL
 
 
 def settings_of(angler: Angler) -> SettingsIO:
     """Return an angler's settings."""
     values = {name: getattr(angler, name) for name in SettingsIO.model_fields}
-    return SettingsIO.model_validate({**values, "schools": Schools(**angler.schools), "costs": Costs(**angler.costs)})
+    parts = {"schools": Schools(**angler.schools), "costs": Costs(**angler.costs), "learnt": Learnt(**angler.learnt)}
+    return SettingsIO.model_validate({**values, **parts})
 
 
 def write_settings_of(angler: Angler, told: SettingsIO) -> SettingsIO:

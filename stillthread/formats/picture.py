@@ -63,7 +63,7 @@ def _small(picture: Image.Image) -> bytes:
 def rewritten(data: bytes) -> Picture:
     """Return a picture upright, at most 1600 points long and 2 MB large, with the place and all else noted in it gone.
 
-    Raises InputError at `picture` for what is no picture, is damaged, or is too large.
+    Raises InputError at the path picture for what is no picture, is damaged, or is too large.
     """
     upright = ImageOps.exif_transpose(_opened(data)).convert("RGB")
     upright.thumbnail((LONGEST_SIDE, LONGEST_SIDE))

@@ -2,14 +2,30 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
-from typing import Any
+from collections.abc import Callable, Iterator, Sequence
+from dataclasses import replace
+from typing import Any, Literal
 
+import numpy as np
 from django.db.models import QuerySet
 
 from stillthread.core.evidence.rates import Stretch
 from stillthread.core.evidence.reliability import Day, coverage, gain, helped, in_words, level
-from stillthread.outings.answers_schemas import HelpedOut, PlanCheckOut, PlanPointOut
+from stillthread.core.trout.learnt import (
+    NOTICE,
+    USUAL,
+    WARMER_C,
+    Found,
+    Tried,
+    found,
+    notice_curve,
+    notice_in_words,
+    warmer_curve,
+    warmer_in_words,
+)
+from stillthread.core.water.profile import temperature_at
+from stillthread.outings.answers_schemas import HelpedOut, LearntOut, PlanCheckOut, PlanPointOut
+from stillthread.outings.conditions import Conditions
 from stillthread.outings.effort import fish_of
 from stillthread.outings.models import Outing, OutingFact, Spell
 
@@ -39,14 +55,35 @@ def _weight(factor: Belief, cell: int) -> float | None:
     return float(weights[cell]) if factor.get("known") and cell < len(weights) else None
 
 
-def against_plan(outing: Outing, spells: Sequence[Spell], efforts: Sequence[Stretch]) -> dict[str, Any] | None:
-    """Return the levels of takes and effort in the outing's frozen plan, and what each factor gained; None without a plan."""
+def _taught(outing: Outing, tried: list[tuple[str, Tried]], belief: Belief, told: Conditions) -> dict[str, Any]:
+    """What an outing's stretches with a depth say of the plan's figures: a curve each, where enough was read for it."""
+    taught: dict[str, Any] = {"taken": sum(one.takes for _, one in tried)}
+    here = [one for place, one in tried if belief and place == str(belief.get("place"))]
+    noticed = sum(one.takes for one in here)
+    if told.secchi_m is not None and noticed:
+        depths, mass = np.array(belief["depths_m"], dtype=float), np.array(belief["mass"], dtype=float)
+        taught["notice"] = [round(v, 4) for v in notice_curve(here, depths, mass, told.secchi_m)]
+        taught["noticed"] = noticed
+    if len(told.profile) > 1 and taught["taken"]:
+        warm = temperature_at(told.profile, [one.at for _, one in tried])
+        felt = [replace(one, at=float(t)) for (_, one), t in zip(tried, warm, strict=True)]
+        taught["warmer"] = [round(v, 4) for v in warmer_curve(felt, tuple(outing.water.species))]
+    return taught
+
+
+def against_plan(
+    outing: Outing, spells: Sequence[Spell], efforts: Sequence[Stretch], told: Conditions
+) -> dict[str, Any] | None:
+    """Return the levels of takes and effort in the outing's frozen plan, what each factor gained, and what the takes teach;
+    None without a plan. `told` is what was read on the day.
+    """
     beliefs, chosen = _beliefs(outing.plan_snapshot)
     if not beliefs:
         return None
     effort: list[tuple[float, float]] = []
     takes: list[float] = []
     weights: dict[str, tuple[list[tuple[float, float]], list[float]]] = {}
+    tried: list[tuple[str, Tried]] = []
     for spell, stretch in zip(spells, efforts, strict=True):
         belief = beliefs.get(spell.place) or beliefs.get(chosen)
         if belief is None or spell.depth_m is None or stretch.hours <= 0:
@@ -54,15 +91,31 @@ def against_plan(outing: Outing, spells: Sequence[Spell], efforts: Sequence[Stre
         fished = _cell(belief, spell.depth_m)
         came = [_cell(belief, e.depth_m if e.depth_m is not None else spell.depth_m) for e in fish_of(spell)]
         effort.append((round(stretch.hours, 4), round(level(belief["mass"], fished), 4)))
+        tried.append((str(belief.get("place")), Tried(stretch.hours, len(came), spell.depth_m)))
         takes += [round(level(belief["mass"], cell), 4) for cell in came]
         for factor in belief.get("factors") or ():
             here = _weight(factor, fished)
             if here is not None:
-                told = weights.setdefault(str(factor.get("name")), ([], []))
-                told[0].append((stretch.hours, here))
-                told[1].extend(w for w in (_weight(factor, cell) for cell in came) if w is not None)
-    gains = {name: round(gain(*told), 4) for name, told in weights.items()}
-    return {"takes": takes, "effort": effort, "gains": gains} if effort else None
+                row = weights.setdefault(str(factor.get("name")), ([], []))
+                row[0].append((stretch.hours, here))
+                row[1].extend(w for w in (_weight(factor, cell) for cell in came) if w is not None)
+    gains = {name: round(gain(*row), 4) for name, row in weights.items()}
+    taught = _taught(outing, tried, beliefs.get(chosen) or {}, told)
+    return {"takes": takes, "effort": effort, "gains": gains, "taught": taught} if effort else None
+
+
+def _learnt(taught: list[dict[str, Any]]) -> Iterator[LearntOut]:
+    """What the takes of all those outings teach, where there are enough of them."""
+    of: tuple[tuple[Literal["notice", "warmer_c"], str, str, Sequence[float], float, Callable[[Found], str]], ...] = (
+        ("notice", "notice", "noticed", NOTICE, USUAL.notice, notice_in_words),
+        ("warmer_c", "warmer", "taken", WARMER_C, USUAL.warmer_c, warmer_in_words),
+    )
+    for key, curve, count, values, usual, in_words_of in of:
+        rows = [one for one in taught if one.get(curve)]
+        told = found([one[curve] for one in rows], [one[count] for one in rows], values, usual)
+        if told is not None:
+            value = round(told.value, 1)
+            yield LearntOut(key=key, value=value, clear=told.clear and value != usual, sentence=in_words_of(told))
 
 
 def plan_check(facts: QuerySet[OutingFact]) -> PlanCheckOut:
@@ -70,10 +123,12 @@ def plan_check(facts: QuerySet[OutingFact]) -> PlanCheckOut:
     plans: Any = facts.filter(words__plan__isnull=False).values_list("words__plan", flat=True)[:MOST_OUTINGS]
     days = [Day(tuple(one["takes"]), tuple((h, u) for h, u in one["effort"]), one["gains"]) for one in plans]
     points, takes = coverage(days), sum(len(day.takes) for day in days)
+    taught = [one.get("taught") or {} for one in plans]
     return PlanCheckOut(
         outings=len(days),
         takes=takes,
         points=[PlanPointOut(**vars(point)) for point in points],
         factors=[HelpedOut(**vars(row)) for row in helped(days)],
         sentence=in_words(points, takes),
+        learnt=[*_learnt(taught)],
     )

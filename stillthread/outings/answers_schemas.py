@@ -103,6 +103,15 @@ class HelpedOut(Strict):
     high: ThreeFigures
 
 
+class LearntOut(Strict):
+    """What the own takes teach of one of the plan's figures: the setting it could become, and whether that is clear."""
+
+    key: Literal["notice", "warmer_c"]
+    value: float
+    clear: bool
+    sentence: str
+
+
 class PlanCheckOut(Strict):
     """How the takes of planned outings lay against their plans."""
 
@@ -111,6 +120,7 @@ class PlanCheckOut(Strict):
     points: list[PlanPointOut]
     factors: list[HelpedOut]
     sentence: str
+    learnt: list[LearntOut]
 
 
 class AskedSeason(Strict):

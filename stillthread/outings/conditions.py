@@ -8,6 +8,7 @@ from dataclasses import dataclass
 from datetime import date, datetime
 from typing import Any
 
+from stillthread.core.sky.light import CLARITY_SECCHI_M
 from stillthread.core.sky.wind import compass_point
 from stillthread.core.water.profile import Point
 from stillthread.outings.models import Outing
@@ -18,20 +19,26 @@ from stillthread.web.owned import live
 
 @dataclass(frozen=True)
 class Conditions:
-    """What was read on a water's day: surface [°C], wind [m/s] and where from [deg], cloud [oktas], temperatures by depth;
-    None or empty where it was not; and the readings it is from.
+    """What was read on a water's day: surface [°C], wind [m/s] and where from [deg], cloud [oktas], how clear
+    it was [m of Secchi depth], temperatures by depth; None or empty where it was not; and the readings it is from.
     """
 
     surface_c: float | None = None
     wind_m_s: float | None = None
     wind_from_deg: float | None = None
     cloud_oktas: float | None = None
+    secchi_m: float | None = None
     profile: tuple[Point, ...] = ()
     readings: tuple[uuid.UUID, ...] = ()
 
 
 def _newer(value: float | None, before: float | None) -> float | None:
     return before if value is None else value
+
+
+def _secchi_m(reading: dict[str, Any]) -> float | None:
+    told, clarity = reading.get("secchi_m"), reading.get("clarity")
+    return told or (CLARITY_SECCHI_M[clarity][0] if clarity in CLARITY_SECCHI_M else None)
 
 
 def conditions_by_day(
@@ -51,6 +58,7 @@ def conditions_by_day(
             wind_m_s=_newer(row.reading.get("wind_m_s"), old.wind_m_s),
             wind_from_deg=_newer(row.reading.get("wind_from_deg"), old.wind_from_deg),
             cloud_oktas=_newer(row.reading.get("cloud_oktas"), old.cloud_oktas),
+            secchi_m=_newer(_secchi_m(row.reading), old.secchi_m),
             profile=tuple(Point(**point) for point in profile) or old.profile,
             readings=(*old.readings, row.pk),
         )

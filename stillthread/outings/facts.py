@@ -26,7 +26,7 @@ from stillthread.waters.models import Reading, Water
 from stillthread.waters.services import local_time
 from stillthread.web.owned import live
 
-RULES = 1  # raised when what is counted, or how, becomes another: every log is counted anew
+RULES = 2  # raised when what is counted, or how, becomes another: every log is counted anew
 OVERLAP = timedelta(seconds=3)  # a change is stamped a little before it can be seen by others
 CHUNK, ROWS = 50, 200
 HOURS_A_PART, DEGREES_A_STEP = 3, 2
@@ -174,7 +174,7 @@ def _count_one(outing: Outing, told: Conditions, kinds: Kinds) -> tuple[OutingFa
         fact=fact,
         text=_words(outing, spells),
         readings=" ".join(map(str, told.readings)),
-        plan=against_plan(outing, spells, efforts),
+        plan=against_plan(outing, spells, efforts, told),
     )
     fished = [(spell, effort) for spell, effort in zip(spells, efforts, strict=True) if effort.hours > 0]
     return fact, words, _sorted(outing, told, fished, kinds)

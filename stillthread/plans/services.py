@@ -14,6 +14,7 @@ from stillthread.core.day.schools import AIMS, QUESTIONS, Schools
 from stillthread.core.errors import InputError, Problem
 from stillthread.core.evidence.fish import LONGEST_FIGHT_S
 from stillthread.core.plan.make import make_plan
+from stillthread.core.trout.learnt import Learnt
 from stillthread.core.vocabulary import METHODS
 from stillthread.documents.frozen import frozen_answer
 from stillthread.documents.plan import Day, PlanRequest, plan_input_from
@@ -54,8 +55,12 @@ def request_for(owner: Any, body: PlanBody) -> PlanRequest:
 
 def angler_document(angler: Angler) -> core.Angler:
     """Return an angler's limits as the plan document has them."""
-    own = {one.name: getattr(angler, one.name) for one in fields(core.Angler) if one.name != "methods"}
-    return core.Angler(**own, methods=tuple(one for one in METHODS if one not in angler.methods_left_out))
+    own = {one.name: getattr(angler, one.name) for one in fields(core.Angler) if one.name not in ("methods", "learnt")}
+    return core.Angler(
+        **own,
+        learnt=Learnt(**angler.learnt),
+        methods=tuple(one for one in METHODS if one not in angler.methods_left_out),
+    )
 
 
 def compute(request: PlanRequest, wanted: Callable[[], bool] = lambda: True) -> PlanAnswer:

@@ -244,6 +244,33 @@ class AgainstPlans(AnswersCase):
         self.assertTrue(told["factors"][0]["low"] > 0 > told["factors"][1]["high"])
         self.assertIn("80 % came in the half", told["sentence"])
 
+    def test_what_the_takes_teach_is_offered_and_only_taken_over_by_hand(self):
+        for n in range(8):
+            self.planned(f"2026-05-{n + 10}", 2, 8)
+        told = {one["key"]: one for one in self.call("GET", "/api/log/plans")["learnt"]}
+        self.assertEqual(set(told), {"warmer_c"})  # how clear it was stands in no reading
+        warmer = told["warmer_c"]
+        self.assertTrue(warmer["clear"])
+        self.assertLess(warmer["value"], -0.5)  # it was colder where they took
+        self.assertIn("cooler water than the plan reckons", warmer["sentence"])
+        settings = self.call("GET", "/api/session")["settings"]
+        self.assertEqual(settings["learnt"], {"notice": 1.0, "warmer_c": 0.0})
+        for learnt in ({"notice": 1.0, "warmer_c": warmer["value"]}, {"notice": 1.0, "warmer_c": 0.0}):
+            now = self.call("PUT", "/api/settings", {**settings, "learnt": learnt})
+            self.assertEqual(now["learnt"], learnt)
+        refused = self.refused("PUT", "/api/settings", {**settings, "learnt": {"notice": 5}})
+        self.assertIn("learnt.notice", refused)
+
+    def test_how_far_a_fly_is_noticed_needs_how_clear_the_water_was(self):
+        for n in range(8):
+            self.planned(f"2026-05-{n + 10}", 9, 1)
+            row = Reading.objects.get(taken_at__date=f"2026-05-{n + 10}")
+            row.reading["clarity"] = "clear"
+            row.save()
+        told = {one["key"]: one for one in self.call("GET", "/api/log/plans")["learnt"]}
+        self.assertIn("notice", told)
+        self.assertIn("takes on 8 outings", told["notice"]["sentence"])
+
     def test_without_plans_or_with_what_is_none(self):
         Outing.objects.filter(pk=self.outings[0]).update(plan_snapshot={"belief": {"places": [{"mass": [1]}, 3]}})
         Outing.objects.filter(pk=self.outings[1]).update(plan_snapshot=[1])

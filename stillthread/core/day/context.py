@@ -149,7 +149,7 @@ class Context:
     def worth_fishing_m(self) -> tuple[float, float]:
         """Depths [m] a fly is worth counting to: the band with four fifths of the belief, and what looks up from it."""
         top, bottom = smallest_band(self.belief, 0.8)
-        return max(0.0, top - upward_reach_m(self.light.secchi_m)), bottom
+        return max(0.0, top - upward_reach_m(self.light.secchi_m, times=self.angler.learnt.notice)), bottom
 
     def lines_of(self, family: str) -> list[Line]:
         """Return the owned lines of a family, slowest first."""

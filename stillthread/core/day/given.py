@@ -16,6 +16,7 @@ from stillthread.core.noted.reading import Reading
 from stillthread.core.noted.water import Place, Water
 from stillthread.core.tackle.flies import Fly
 from stillthread.core.tackle.lines import Line
+from stillthread.core.trout.learnt import USUAL, Learnt
 from stillthread.core.vocabulary import METHODS, Method, Pace
 
 Aim = Literal["most", "biggest", "match"]
@@ -62,7 +63,9 @@ RodCount = Annotated[int, Ge(1), Le(4), Said("rods that can stand rigged beforeh
 
 @dataclass(frozen=True)
 class Angler:
-    """The angler's own limits: rod, arm and net [m], cast [m], whether a boat is used, and the methods wanted."""
+    """The angler's own limits: rod, arm and net [m], cast [m], whether a boat is used, the methods wanted, and what
+    the own takes have taught.
+    """
 
     rod_m: Rod = 2.9
     net_m: NetReach = 0.6
@@ -71,6 +74,7 @@ class Angler:
     afloat: bool = False
     rods: RodCount = 1
     methods: Annotated[tuple[Method, ...], MaxLen(6), Said("wanted")] = METHODS
+    learnt: Learnt = USUAL
 
 
 @dataclass(frozen=True)

@@ -212,7 +212,7 @@ def day_context(given: PlanInput, paths: Paths = IN_MEMORY) -> tuple[Context, tu
     light = light_on(water, reading, given.when)
     food = food_on(water=water, reading=reading, when=given.when, sightings=given.sightings, samples=given.samples)
     log = liken(given.own_log, given.when.date(), reading.surface_c) if given.own_log else None
-    brought = Brought(log, given.without, given.schools.wind_shore, given.found_m)
+    brought = Brought(log, given.without, given.schools.wind_shore, given.found_m, given.angler.learnt)
     # Rises count once: as fish at the top, not again as the food they rise to.
     besides = tuple(seen for seen in given.sightings if seen.rise is None)
     lying = food_on(water=water, reading=reading, when=given.when, sightings=besides, samples=given.samples)
@@ -232,7 +232,7 @@ def day_context(given: PlanInput, paths: Paths = IN_MEMORY) -> tuple[Context, tu
         light=light,
         food=food,
         belief=chosen,
-        reach=Reach(chosen, light.secchi_m, light),
+        reach=Reach(chosen, light.secchi_m, light, given.angler.learnt.notice),
         log=log,
         paths=paths,
     ), beliefs

@@ -128,7 +128,9 @@ class Doings:
     def reach(self, depth_m: float) -> tuple[float, float]:
         """Return how far above and below itself a fish notices a fly at a depth [m], as the search's bell has it."""
         context = self.context
-        return BELL * upward_reach_m(context.light.secchi_m, context.light.at(depth_m)), BELL * BELOW_REACH_M
+        times = context.angler.learnt.notice
+        up = upward_reach_m(context.light.secchi_m, context.light.at(depth_m), times)
+        return BELL * up, BELL * BELOW_REACH_M * times
 
     def _of(self, set_up: SetUp) -> list[Doing]:
         """A set-up as it stands, at its rungs, at its other paces, with other flies, at every place deep enough for it."""

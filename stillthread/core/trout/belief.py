@@ -20,6 +20,7 @@ from stillthread.core.trout import habits
 from stillthread.core.trout import light_factor as lit
 from stillthread.core.trout.factor import Factor, switched_off
 from stillthread.core.trout.factors import CELL_M
+from stillthread.core.trout.learnt import USUAL, Learnt
 from stillthread.core.trout.own_log import found_factor, own_log_factor
 from stillthread.core.trout.stocking import stocking_factor
 from stillthread.core.trout.temperature import heat_share
@@ -166,13 +167,14 @@ def spread_mass(scored: list[Scored], uniform: float) -> tuple[PlaceBelief, ...]
 @dataclass(frozen=True)
 class Brought:
     """What the angler brings to the belief: the own log weighed by likeness, factors switched off, the school on where to
-    stand in the wind ('by-water', 'onto', 'off'), and a depth found [m].
+    stand in the wind ('by-water', 'onto', 'off'), a depth found [m], and what was learnt from the own takes.
     """
 
     log: Likened | None = None
     without: frozenset[str] = frozenset()
     wind_shore: str = "by-water"
     found_m: float | None = None
+    learnt: Learnt = USUAL
 
 
 def believe(
@@ -199,7 +201,7 @@ def believe(
         bed = place_bed_m(place, water, reading, place.name == chosen)
         z = cells(bed)
         parts = (
-            f.temperature_factor(z, water, reading),
+            f.temperature_factor(z, water, reading, brought.learnt.warmer_c),
             f.oxygen_factor(z, water, reading, when),
             lit.light_factor(
                 depths=z,
@@ -221,7 +223,7 @@ def believe(
             habits.season_factor(depths=z, water=water, reading=reading, bed_m=bed, when=when),
             stocking_factor(z, water, heat),
             f.place_factor(z, reading, place, brought.wind_shore),
-            own_log_factor(z, brought.log, place),
+            own_log_factor(z, brought.log, place, brought.learnt.notice),
             found_factor(z, brought.found_m if chosen is None or place.name == chosen else None),
         )
         kept = tuple(switched_off(part) if part.name in brought.without else part for part in parts)

@@ -28,20 +28,29 @@ USUAL_BED_M = 6.0
 CELL_M = 0.1
 
 
-def temperature_factor(depths: NDArray[np.float64], water: Water, reading: Reading) -> Factor:
-    """Weight depths by the species' temperature preference along the measured curve; flat without readings."""
+def temperature_factor(depths: NDArray[np.float64], water: Water, reading: Reading, warmer_c: float = 0.0) -> Factor:
+    """Weight depths by the species' temperature preference along the measured curve; flat without readings.
+
+    `warmer_c` [°C] is how much warmer they like it by the angler's own takes.
+    """
     if not reading.profile:
         return Factor(
             "temperature", np.zeros_like(depths), "No temperature read, so it says nothing about depth.", False
         )
     t = temperature_at(reading.profile, depths)
-    liked = np.mean([preference(t, s) for s in water.species], axis=0)
-    weight = np.log(np.mean(np.exp([log_preference(t, s) for s in water.species]), axis=0))
+    felt = t - warmer_c
+    liked = np.mean([preference(felt, s) for s in water.species], axis=0)
+    weight = np.log(np.mean(np.exp([log_preference(felt, s) for s in water.species]), axis=0))
     best = int(np.argmax(liked))
     last = reading.profile[-1].depth_m
     unread = f"below {last:g} m" if last > 0 else "below the surface"
+    own = (
+        f" Your own takes: they like it {abs(warmer_c):.1f} °C {'warmer' if warmer_c > 0 else 'cooler'}."
+        if warmer_c
+        else ""
+    )
     tail = f" Nothing was read {unread}." if last < depths[-1] - 0.3 else ""
-    warm_side = float(t.min()) > max(CHOSEN_BAND_C[s][1] for s in water.species)
+    warm_side = float(felt.min()) > max(CHOSEN_BAND_C[s][1] for s in water.species)
     if warm_side and float(liked.max()) < TOO_WARM_LIKED:
         words = f"Too warm everywhere: coolest at {depths[int(np.argmin(t))]:.0f} m, {t.min():.1f} °C."
     elif float(liked.max() - liked.min()) < 0.12:
@@ -54,7 +63,7 @@ def temperature_factor(depths: NDArray[np.float64], water: Water, reading: Readi
     else:
         good = depths[liked >= 0.9 * liked.max()]
         words = f"The water trout like best, {t[best]:.1f} °C, lies at {good[0]:.1f} to {good[-1]:.1f} m."
-    return Factor("temperature", weight, words + tail, True)
+    return Factor("temperature", weight, words + own + tail, True)
 
 
 def oxygen_limits(mg_l: NDArray[np.float64]) -> NDArray[np.float64]:

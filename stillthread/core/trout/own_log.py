@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 import numpy as np
 from numpy.typing import NDArray
 
@@ -15,11 +17,20 @@ MOST_SAID = 1.2
 TOLD = 0.08  # a log weight worth a word
 
 
-def own_log_factor(depths: NDArray[np.float64], like: Likened | None, place: Place) -> Factor:
+def own_log_factor(depths: NDArray[np.float64], like: Likened | None, place: Place, notice: float = 1.0) -> Factor:
     """Weight depths [m] of a place by the shrunk take rate of like days against their mean; flat without a log.
 
-    Blank hours count against a depth. The log weight is held within 1.2 either way, a factor of 3.3.
+    Blank hours count against a depth. The log weight is held within 1.2 either way, a factor of 3.3. `notice` is only told:
+    how many times as far as usual a fly is reckoned to be noticed, by the angler's own takes.
     """
+    told = _by_depth(depths, like, place)
+    if notice == 1.0:
+        return told
+    words = f" By your own takes a fly is noticed {notice:.1f} times as far as usual."
+    return replace(told, sentence=told.sentence + words)
+
+
+def _by_depth(depths: NDArray[np.float64], like: Likened | None, place: Place) -> Factor:
     flat = np.zeros_like(depths)
     if like is None or not like.stretches:
         return Factor("own-log", flat, "No log of your own yet.", False)

@@ -20,15 +20,18 @@ BAND_WEIGHTS = (0.1, 0.23, 0.34, 0.23, 0.1)
 class Reach:
     """How much of the belief at one place a fly at each depth can be noticed by, computed once and looked up."""
 
-    def __init__(self, belief: PlaceBelief, secchi_m: float, light: Light | None = None):
+    def __init__(self, belief: PlaceBelief, secchi_m: float, light: Light | None = None, times: float = 1.0):
         """Tabulate the noticed share for a fly at each cell of the belief.
 
-        `secchi_m` [m] sets how far fish see, `light` how gladly they come up through it.
+        `secchi_m` [m] sets how far fish see, `light` how gladly they come up through it, `times` how many
+        times as far as usual they do by the angler's own takes.
         """
         p = belief.profile
         self._grid = np.concatenate([[0.0], belief.depths_m])
         lit = [light.at(y) if light else None for y in self._grid]
-        noticed = [p @ notice_kernel(y, belief.depths_m, secchi_m, a) for y, a in zip(self._grid, lit, strict=True)]
+        noticed = [
+            p @ notice_kernel(y, belief.depths_m, secchi_m, a, times) for y, a in zip(self._grid, lit, strict=True)
+        ]
         self._noticed = np.array(noticed, dtype=np.float64)
 
     def at(self, depth_m: float) -> float:

@@ -3865,6 +3865,41 @@ export interface components {
             x_size: number;
         };
         /**
+         * Learnt
+         * @description Two figures of the plan as the angler has taken them over from their own log; as they stand here, the usual ones.
+         */
+        Learnt: {
+            /**
+             * Notice
+             * @description times as far as usual
+             * @default 1
+             */
+            notice: number;
+            /**
+             * Warmer C
+             * @description warmer than usual
+             * @default 0
+             */
+            warmer_c: number;
+        };
+        /**
+         * LearntOut
+         * @description What the own takes teach of one of the plan's figures: the setting it could become, and whether that is clear.
+         */
+        LearntOut: {
+            /** Clear */
+            clear: boolean;
+            /**
+             * Key
+             * @enum {string}
+             */
+            key: "notice" | "warmer_c";
+            /** Sentence */
+            sentence: string;
+            /** Value */
+            value: number;
+        };
+        /**
          * LedgeOut
          * @description Where the bed breaks on a recorded line.
          */
@@ -5127,6 +5162,8 @@ export interface components {
         PlanCheckOut: {
             /** Factors */
             factors: components["schemas"]["HelpedOut"][];
+            /** Learnt */
+            learnt: components["schemas"]["LearntOut"][];
             /** Outings */
             outings: number;
             /** Points */
@@ -6347,6 +6384,13 @@ export interface components {
              * @enum {string}
              */
             depth_unit: "m" | "ft";
+            /**
+             * @default {
+             *       "notice": 1,
+             *       "warmer_c": 0
+             *     }
+             */
+            learnt: components["schemas"]["Learnt"];
             /**
              * Methods Left Out
              * @default []

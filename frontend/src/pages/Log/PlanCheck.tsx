@@ -3,10 +3,14 @@ import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { api, need, type Schemas } from "../../api/client";
 import { Failed } from "../../components/states";
 import { FACTORS } from "../../lib/factors";
+import { useReader, useSaveSettings } from "../../lib/session";
+import { Button } from "../../ui/controls";
+import { useDone } from "../../ui/UndoBar";
 import { words } from "./strings";
 import type { Filter } from "./useFilter";
 
 type Check = Schemas["PlanCheckOut"];
+type Learnt = Record<Check["learnt"][number]["key"], number>;
 const SIZE = 100;
 
 const percent = (share: number) => `${Math.round(100 * share)} %`;
@@ -61,6 +65,51 @@ function says(row: Check["factors"][number]): string {
   if (row.low > 0) return words.helped;
   if (row.high < 0) return words.misled;
   return words.neither;
+}
+
+/** What the takes teach of the plan's own figures: offered where it is clear, never taken over by itself, and taken back. */
+function Taught({ rows }: { rows: Check["learnt"] }) {
+  const { settings } = useReader();
+  const save = useSaveSettings();
+  const done = useDone();
+  const usual: Learnt = { notice: 1, warmer_c: 0 };
+  const now: Learnt = settings.learnt ?? usual;
+  const change = (key: keyof Learnt, value: number, text: string) => {
+    const was = now[key];
+    save.mutate({ ...settings, learnt: { ...now, [key]: value } });
+    done({ text, undo: () => save.mutate({ ...settings, learnt: { ...now, [key]: was } }) });
+  };
+  const keys = (["notice", "warmer_c"] as const).filter(
+    (key) => now[key] !== usual[key] || rows.some((row) => row.key === key),
+  );
+  if (keys.length === 0) return null;
+  return (
+    <div data-testid="learnt">
+      <h3>{words.taught}</h3>
+      {keys.map((key) => {
+        const row = rows.find((one) => one.key === key);
+        return (
+          <div key={key} className="mt-1">
+            {row && <p>{row.sentence}</p>}
+            {now[key] !== usual[key] && <p>{words.reckons[key](now[key])}</p>}
+            <div className="flex flex-wrap gap-2">
+              {row?.clear && row.value !== now[key] && (
+                <Button disabled={save.isPending} onClick={() => change(key, row.value, words.takenOver)}>
+                  {words.takeOver}
+                </Button>
+              )}
+              {now[key] !== usual[key] && (
+                <Button disabled={save.isPending} onClick={() => change(key, usual[key], words.takenBack)}>
+                  {words.takeBack}
+                </Button>
+              )}
+            </div>
+          </div>
+        );
+      })}
+      {save.isError && <Failed error={save.error} />}
+    </div>
+  );
 }
 
 export default function PlanCheck({ filter }: { filter: Filter }) {
@@ -125,6 +174,7 @@ export default function PlanCheck({ filter }: { filter: Filter }) {
           </div>
         </div>
       )}
+      <Taught rows={told.learnt} />
     </section>
   );
 }

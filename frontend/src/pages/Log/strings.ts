@@ -68,6 +68,17 @@ export const words = {
   phaseAbout: "Of all the time fished in stretches with such a take.",
   more: (n: number) => `${n} more`,
   behind: (name: string) => `Outings behind: ${name}`,
+  taught: "What your takes teach the plan",
+  reckons: {
+    notice: (times: number) =>
+      `Your plans reckon that a fly is noticed ${times.toFixed(1)} times as far as usual.`,
+    warmer_c: (by: number) =>
+      `Your plans reckon that trout like it ${Math.abs(by).toFixed(1)} °C ${by > 0 ? "warmer" : "cooler"} than usual.`,
+  },
+  takeOver: "Reckon with it in my plans",
+  takenOver: "Your next plans reckon with it",
+  takeBack: "Back to the usual figure",
+  takenBack: "Back to the usual figure",
   check: "Was the plan right?",
   checkEmpty: (n: number) =>
     `${n} planned ${n === 1 ? "outing" : "outings"} so far. Start from a plan and note the depth of takes: this fills.`,
