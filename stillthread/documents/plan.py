@@ -16,7 +16,7 @@ from stillthread.core.noted.water import Water, checked_water
 from stillthread.core.tackle.flies import MOST_FLIES, Fly
 from stillthread.core.tackle.lines import MOST_LINES, Line
 from stillthread.core.trout.factor import FACTOR_NAMES
-from stillthread.documents.noted import Noted
+from stillthread.documents.noted import Noted, SeenBeforeDays
 from stillthread.documents.strict import Strict
 
 FactorName = Literal[FACTOR_NAMES]  # type: ignore[valid-type]
@@ -54,6 +54,7 @@ class PlanRequest(Day):
     rules: Rules = Rules()
     schools: Schools = Schools()
     own_log: Annotated[tuple[PastStretch, ...], MaxLen(2000)] = ()
+    seen_before: SeenBeforeDays = ()
 
 
 def plan_input_from(doc: PlanRequest) -> PlanInput:

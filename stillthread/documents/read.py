@@ -10,7 +10,7 @@ from stillthread.core.limits import Celsius, Instant, Name, Said
 from stillthread.core.noted.water import Water, checked_water
 from stillthread.core.reading.hours import Hour
 from stillthread.core.reading.means import ReadInput
-from stillthread.documents.noted import Noted
+from stillthread.documents.noted import Noted, SeenBeforeDays
 from stillthread.documents.strict import Strict
 
 
@@ -31,6 +31,7 @@ class ReadRequest(Noted):
     elsewhere: Annotated[tuple[Elsewhere, ...], MaxLen(50)] = ()
     stop_above_c: Annotated[float | None, Ge(5), Le(30), Said("the water's own limit for returning fish")] = None
     afloat: bool = False
+    seen_before: SeenBeforeDays = ()
 
 
 def read_input_from(doc: ReadRequest) -> ReadInput:

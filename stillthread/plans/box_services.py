@@ -27,7 +27,12 @@ def box_today(owner: Any, body: PlanBody) -> c.BoxTodayOut:
         rows = {str(row.pk): fly_out(row) for row in live(Fly, owner)}
     given = plan_input_from(request)
     food = food_on(
-        water=given.water, reading=given.reading, when=given.when, sightings=given.sightings, samples=given.samples
+        water=given.water,
+        reading=given.reading,
+        when=given.when,
+        sightings=given.sightings,
+        samples=given.samples,
+        seen_before=given.seen_before,
     )
     found = []
     for fit in box_fits(food, given.flies):

@@ -27,6 +27,7 @@ from stillthread.plans.exposures import shared_paths
 from stillthread.plans.models import Plan
 from stillthread.plans.schemas import AnswerOut, PlanBody, PlanOut, PreviewOut, QuestionOut, SchoolsOut, StartBody
 from stillthread.waters.models import Water
+from stillthread.waters.seen_before import seen_before
 from stillthread.waters.services import local_time, water_document
 from stillthread.web.owned import get_owned, put_owned
 
@@ -50,6 +51,7 @@ def request_for(owner: Any, body: PlanBody) -> PlanRequest:
         rules=core.Rules(**water.rules),
         schools=Schools(**angler.schools),
         own_log=past_stretches(owner, water, body.when),
+        seen_before=seen_before(owner, water, body.when),
     )
 
 

@@ -37,6 +37,7 @@ from stillthread.waters.schemas import (
     StageOut,
     YearOut,
 )
+from stillthread.waters.seen_before import seen_before
 from stillthread.waters.services import local_time, reading_out, surface_history, water_document
 from stillthread.web.owned import get_owned, live
 
@@ -79,6 +80,7 @@ def understand(owner: Any, water_id: uuid.UUID, body: ReadBody) -> ReadAnswer:
         elsewhere=surfaces_elsewhere(water, body.when, body.place),
         stop_above_c=stop,
         afloat=angler_of(owner).afloat,
+        seen_before=seen_before(owner, water, body.when),
     )
     given = read_input_from(request)
     return read_answer(given, read_water(given))

@@ -84,6 +84,36 @@ class Reading(ApiCase):
         kept = self.call("GET", f"/api/waters/{self.water}/readings")
         self.assertEqual((kept[0]["id"], kept[0]["samples"][0]["items"][0]["count"]), (stored, 20))
 
+    def test_what_was_seen_on_days_like_this_moves_the_food_and_todays_own_counts_once(self):
+        plain = self.read(reading={"profile": PROFILE})["food"]
+        fry = {"sightings": [{"prey": "fry", "abundance": "some"}]}
+        self.store("2025-07-18T12:00:00Z", **fry)
+        self.store("2025-07-18T15:00:00Z")  # nothing more was seen that day
+        self.store("2026-01-18T12:00:00Z", sightings=[{"prey": "leech", "abundance": "many"}])  # half a year off
+        told = self.read(reading={"profile": PROFILE})["food"]
+        share = {
+            food: next(one["share"] for one in of["shares"] if one["key"] == "fry")
+            for food, of in (("was", plain), ("is", told))
+        }
+        self.assertGreater(share["is"], share["was"] + 0.1)
+        self.assertTrue(told["moves"][0]["sentence"].startswith("Seen on earlier days like this: fry from"))
+        self.store("2026-07-18T08:00:00Z", **fry)  # today's comes with the reading itself
+        self.assertEqual(self.read(reading={"profile": PROFILE})["food"]["shares"], told["shares"])
+        self.make_user("other")
+        theirs = self.make_water_of(self.sign_in("other"))
+        other = self.call("POST", f"/api/waters/{theirs[0]}/read", {"when": WHEN}, client=theirs[1])["food"]
+        self.assertEqual(other["moves"], [])
+
+    def make_water_of(self, client):
+        water, before = str(uuid.uuid4()), self.call("GET", f"/api/waters/{self.water}")
+        body = {key: before[key] for key in ("name", "max_depth_m", "hemisphere", "time_zone")}
+        places = [
+            {**{k: v for k, v in one.items() if k not in ("revision",)}, "id": str(uuid.uuid4())}
+            for one in before["places"]
+        ]
+        self.call("PUT", f"/api/waters/{water}", {**body, "places": places}, client=client)
+        return water, client
+
     def test_surfaces_of_the_same_day_tell_the_warm_edges(self):
         cold = [{"depth_m": 0, "temperature_c": 5.0}, {"depth_m": 3, "temperature_c": 4.8}]
         warm = [{"depth_m": 0, "temperature_c": 8.2}]

@@ -10,6 +10,7 @@ from annotated_types import Ge, Le, MaxLen, MinLen
 
 from stillthread.core.day.schools import Schools
 from stillthread.core.evidence.likeness import PastStretch
+from stillthread.core.evidence.seen_before import SeenBefore
 from stillthread.core.food.seen import Samples, Sighting, Sightings, ThroatSample
 from stillthread.core.limits import Instant, Name, PlaceName, Said
 from stillthread.core.noted.reading import Reading
@@ -133,7 +134,8 @@ class Before:
 class PlanInput:
     """Everything a plan is computed from; `when` is an aware instant on the water's own clock.
 
-    `session_h` is how long it is fished [h]; `own_log` what the angler's log holds; factors named in `without` count for
+    `session_h` is how long it is fished [h]; `own_log` what the angler's log holds, `seen_before` what was seen of the
+    food on earlier days; factors named in `without` count for
     nothing; `found_m` a depth [m] found by one method, to be carried to the others; `by_hand` set-ups to work out beside
     the plan's own.
     """
@@ -152,6 +154,7 @@ class PlanInput:
     aim: str = "most"
     session_h: float = 4.0
     own_log: tuple[PastStretch, ...] = ()
+    seen_before: tuple[SeenBefore, ...] = ()
     without: frozenset[str] = frozenset()
     found_m: float | None = None
     by_hand: tuple[HandMade, ...] = ()

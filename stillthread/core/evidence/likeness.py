@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass
 from datetime import date
-from typing import Annotated
+from typing import Annotated, Protocol
 
 import numpy as np
 from annotated_types import Ge, Le, MaxLen
@@ -62,8 +62,24 @@ class PastStretch:
         return max(LEAST_SPREAD_M, abs(self.high_m - self.low_m) / P10_TO_P90)
 
 
-def likeness(past: PastStretch, today: date, surface_c: float | None) -> float:
-    """Return how like today a stretch was, 0 to 1: time of year, surface temperature [°C], the same water.
+class Past(Protocol):
+    """Something of an earlier day: when, the surface then [°C], and whether on the same water."""
+
+    @property
+    def on(self) -> date:
+        """The day."""
+
+    @property
+    def surface_c(self) -> float | None:
+        """The surface that day [°C], None where it was not read."""
+
+    @property
+    def same_water(self) -> bool:
+        """Whether it was on the water asked about."""
+
+
+def likeness(past: Past, today: date, surface_c: float | None) -> float:
+    """Return how like today an earlier day was, 0 to 1: time of year, surface temperature [°C], the same water.
 
     Gaussian in the days between (round the year, 30 days) and in degrees (2.5 °C; 0.6 where one was not read); another
     water counts half. Common practice, figures ours.

@@ -91,6 +91,7 @@ def posterior(prior: dict[str, float], evidence: list[dict[str, float]]) -> dict
     return {key: count / total for key, count in counts.items()}
 
 
+EARLIER = "Seen on earlier days like this"
 AMOUNTS = {"few": "a few", "some": "some", "many": "many"}
 RISE_WORDS = {
     "sip": "quiet sips",
@@ -143,11 +144,13 @@ def available_food(
     sightings: tuple[Sighting, ...] = (),
     samples: tuple[ThroatSample, ...] = (),
     shifts_days: dict[str, float] | None = None,
+    before: dict[str, float] | None = None,
 ) -> Availability:
     """Return how the food is shared out now.
 
     The season's share (see `season_share`) is a prior worth four sightings; each sighting and throat sample adds its
-    count to its prey (see `sighting_counts`, `sample_counts`). The mean of the Dirichlet posterior is returned, so the
+    count to its prey (see `sighting_counts`, `sample_counts`), and so does what was seen on earlier days like this
+    (`before`, counts by prey). The mean of the Dirichlet posterior is returned, so the
     order does not matter. Raises InputError for unknown names and impossible counts.
     """
     prior = season_share(
@@ -161,12 +164,15 @@ def available_food(
     )
     told = [(_words(seen), sighting_counts(seen)) for seen in sightings if says_something(seen)]
     told += [("Throat sample", sample_counts(sample)) for sample in samples]
+    today = len(told)
+    if before:
+        told.append((EARLIER, before))
     share = posterior(prior, [counts for _, counts in told])
     counted = math.fsum(value for _, counts in told for value in counts.values())
     return Availability(
         share=share,
         season_share=prior,
-        sightings=len(told),
+        sightings=today,
         counted=counted,
         moves=_moves(prior, told, share),
         keyed=keyed_on(samples),

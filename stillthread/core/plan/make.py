@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from concurrent.futures import ThreadPoolExecutor
 from dataclasses import replace
+from functools import partial
 
 from stillthread.core.day.context import Context
 from stillthread.core.day.given import AFLOAT, PlanInput, find_place
@@ -210,12 +211,15 @@ def day_context(given: PlanInput, paths: Paths = IN_MEMORY) -> tuple[Context, tu
     """Return the day as the methods see it, and the belief for every place."""
     water, reading = given.water, given.reading
     light = light_on(water, reading, given.when)
-    food = food_on(water=water, reading=reading, when=given.when, sightings=given.sightings, samples=given.samples)
+    eaten = partial(
+        food_on, water=water, reading=reading, when=given.when, samples=given.samples, seen_before=given.seen_before
+    )
+    food = eaten(sightings=given.sightings)
     log = liken(given.own_log, given.when.date(), reading.surface_c) if given.own_log else None
     brought = Brought(log, given.without, given.schools.wind_shore, given.found_m, given.angler.learnt)
     # Rises count once: as fish at the top, not again as the food they rise to.
     besides = tuple(seen for seen in given.sightings if seen.rise is None)
-    lying = food_on(water=water, reading=reading, when=given.when, sightings=besides, samples=given.samples)
+    lying = eaten(sightings=besides)
     beliefs = believe(
         water=water,
         reading=reading,

@@ -9,6 +9,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from stillthread.core.errors import InputError, Problem
+from stillthread.core.evidence.seen_before import SeenBefore, counts_before
 from stillthread.core.food.available import Availability, available_food
 from stillthread.core.food.season import DAYS, WaterYear, season_shifts
 from stillthread.core.food.seen import Sighting, ThroatSample
@@ -56,7 +57,7 @@ class ReadInput:
     """Everything a reading is understood from; `when` is an aware instant on the water's own clock.
 
     `elsewhere` are surface temperatures [°C] read the same day at other places, by name; `stop_above_c` [°C] the water's
-    own limit for returning fish; `afloat` whether a boat is used.
+    own limit for returning fish; `afloat` whether a boat is used; `seen_before` what was seen of the food on earlier days.
     """
 
     when: datetime
@@ -69,6 +70,7 @@ class ReadInput:
     place: str | None = None
     stop_above_c: float | None = None
     afloat: bool = False
+    seen_before: tuple[SeenBefore, ...] = ()
 
 
 @dataclass(frozen=True)
@@ -128,10 +130,12 @@ def food_on(
     when: datetime,
     sightings: tuple[Sighting, ...] = (),
     samples: tuple[ThroatSample, ...] = (),
+    seen_before: tuple[SeenBefore, ...] = (),
 ) -> Availability:
     """Return how the food is shared out on a water at an aware instant on its own clock.
 
     Warmth is the water's at 1 m; where the water has surface readings of its own, its degree-days move the hatches.
+    What the angler saw on earlier days counts by how like today they were.
     Raises InputError for unknown prey, signs or counts.
     """
     stocked = fresh_fish(water, reading.surface_c)
@@ -147,6 +151,7 @@ def food_on(
         sightings=sightings,
         samples=samples,
         shifts_days=shifts,
+        before=counts_before(seen_before, when.date(), reading.surface_c),
     )
 
 
@@ -284,7 +289,14 @@ def read_water(given: ReadInput) -> WaterRead:
     warmest = max(p.temperature_c for p in reading.profile) if reading.profile else None
     light = light_on(water, reading, when)
     easy = comfort_depth_m(light)
-    food = food_on(water=water, reading=reading, when=when, sightings=given.sightings, samples=given.samples)
+    food = food_on(
+        water=water,
+        reading=reading,
+        when=when,
+        sightings=given.sightings,
+        samples=given.samples,
+        seen_before=given.seen_before,
+    )
     return WaterRead(
         bed_m=bed,
         depths_m=depths,
