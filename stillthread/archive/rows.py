@@ -146,6 +146,14 @@ class PhotoRow(PhotoBody):
     outing_id: uuid.UUID
 
 
+class TrackRow(Strict):
+    """The boat's track of an outing: points of seconds since 1970, longitude, latitude."""
+
+    id: uuid.UUID
+    outing_id: uuid.UUID
+    points: list[Annotated[list[float], Field(min_length=3, max_length=3)]] = Field(min_length=2, max_length=10_000)
+
+
 class Archive(Strict):
     """Everything of one angler. Photos lie beside it in the archive, named by their UUID."""
 
@@ -167,3 +175,4 @@ class Archive(Strict):
     events: list[EventRow]
     seen: list[SeenRow]
     photos: list[PhotoRow] = []
+    tracks: list[TrackRow] = []

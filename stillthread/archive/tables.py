@@ -13,18 +13,20 @@ from pydantic_core import to_jsonable_python
 
 from stillthread.archive import rows
 from stillthread.core.chart.outline import checked_outline
+from stillthread.core.errors import InputError, Problem
 from stillthread.core.noted import water as noted
 from stillthread.core.noted.reading import checked_reading
 from stillthread.core.water.profile import DEEPEST_LAKE_M
 from stillthread.core.water.stability import checked_hypsography
 from stillthread.documents.strict import Strict
 from stillthread.flybox.models import Fly, Line, Rig
-from stillthread.outings.models import Event, Outing, Photo, SeenNearby, Spell
+from stillthread.outings.models import Event, Outing, Photo, SeenNearby, Spell, Track
 from stillthread.plans.models import Plan
 from stillthread.waters.models import Forecast, Place, Reading, Sounding, SoundingLine, Water
 from stillthread.web.owned import Owned, live
 
 Values = dict[str, Any]
+LATEST_S = 4_102_444_800.0  # the end of the century: what is later was never recorded
 PLACE = [one.name for one in fields(noted.Place)]
 
 
@@ -75,6 +77,13 @@ def _seen_told(values: Values) -> Values:
 
 def _seen_kept(values: Values) -> Values:
     return {**values, "pace": values["pace"] or ""}
+
+
+def _check_track(row: rows.TrackRow) -> None:
+    for n, (at, lon, lat) in enumerate(row.points):
+        if not (0 <= at <= LATEST_S and abs(lon) <= 180 and abs(lat) <= 90):
+            accepted = "seconds since 1970, longitude, latitude"
+            raise InputError(Problem("bad_point", f"points[{n}]", "This is no place at any time.", accepted))
 
 
 @dataclass(frozen=True)
@@ -196,6 +205,15 @@ TABLES = (
         **ON_OUTING,
     ),
     Table(name="photos", model=Photo, row=rows.PhotoRow, order="taken_at", words="photos", **ON_OUTING),
+    Table(
+        name="tracks",
+        model=Track,
+        row=rows.TrackRow,
+        order="outing_id",
+        words="tracks",
+        check=_check_track,
+        **ON_OUTING,
+    ),
 )
 BY_NAME = {table.name: table for table in TABLES}
 

@@ -3,11 +3,14 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Sequence
+from datetime import UTC
 
 import gpxpy
 import gpxpy.gpx
 
 from stillthread.core.chart.outline import distance_and_bearing
+from stillthread.core.chart.track import Fix
 from stillthread.core.errors import InputError, Problem
 from stillthread.core.limits import LonLat
 from stillthread.formats.geojson import MappedPlace, WaterMap
@@ -44,8 +47,8 @@ def drift_words(points: list[gpxpy.gpx.GPXTrackPoint]) -> str:
     return f"A track of {length:.0f} m in {seconds / 60:.0f} min: a drift of {length / seconds:.2f} m/s."
 
 
-def read_gpx(data: bytes) -> WaterMap:
-    """Return the way-points of a GPX file as places, and each track's drift in words. Raises InputError for what is none."""
+def _parsed(data: bytes) -> tuple[gpxpy.gpx.GPX, list[list[gpxpy.gpx.GPXTrackPoint]]]:
+    """A file with the parts of its tracks. Raises InputError for what cannot be read or has too many points."""
     if b"<!DOCTYPE" in data or b"<!ENTITY" in data:
         raise _refuse("This file defines entities of its own.")
     try:
@@ -55,6 +58,41 @@ def read_gpx(data: bytes) -> WaterMap:
     tracks = [segment.points for track in told.tracks for segment in track.segments if len(segment.points) > 1]
     if len(told.waypoints) + sum(map(len, tracks)) > MOST_POINTS:
         raise _refuse(f"This file has more than {MOST_POINTS} points.")
+    return told, tracks
+
+
+def read_track(data: bytes) -> list[Fix]:
+    """Return every point of a GPX file's tracks that tells its time. Raises InputError where there are not two of them."""
+    _, tracks = _parsed(data)
+    fixes = [
+        Fix(when=point.time.replace(tzinfo=point.time.tzinfo or UTC), position=_position(point))
+        for points in tracks
+        for point in points
+        if point.time is not None
+    ]
+    if len(fixes) < 2:
+        raise InputError(
+            Problem("gpx", "file", "There is no track with times in this file.", "a GPX 1.1 file with a recorded track")
+        )
+    return fixes
+
+
+def write_track(name: str, fixes: Sequence[Fix]) -> str:
+    """Return a boat's track as a GPX 1.1 file."""
+    file = gpxpy.gpx.GPX()
+    file.name, file.creator = name, "Still Thread"
+    track, segment = gpxpy.gpx.GPXTrack(name=name), gpxpy.gpx.GPXTrackSegment()
+    for fix in fixes:
+        lon, lat = fix.position
+        segment.points.append(gpxpy.gpx.GPXTrackPoint(latitude=lat, longitude=lon, time=fix.when))
+    track.segments.append(segment)
+    file.tracks.append(track)
+    return str(file.to_xml(version="1.1"))
+
+
+def read_gpx(data: bytes) -> WaterMap:
+    """Return the way-points of a GPX file as places, and each track's drift in words. Raises InputError for what is none."""
+    told, tracks = _parsed(data)
     places = [
         MappedPlace(name=" ".join(point.name.split())[:LONGEST_NAME], position=_position(point), kind=None)
         for point in told.waypoints

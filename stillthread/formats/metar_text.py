@@ -36,6 +36,30 @@ class Metar:
     hour: Hour
 
 
+KNOT_M_S = 1852 / 3600
+
+
+def write_metar(station: str, hour: Hour) -> str:
+    """Return an hour's weather as a METAR of an airfield; what it does not tell stands as slashes, as the code has it."""
+    if hour.wind_m_s is None:
+        wind = "/////KT"
+    else:
+        gust = "" if hour.gust_m_s is None else f"G{hour.gust_m_s / KNOT_M_S:02.0f}"
+        bearing = "VRB" if hour.wind_from_deg is None else f"{round(hour.wind_from_deg / 10) * 10 % 360:03d}"
+        calm = hour.wind_m_s < KNOT_M_S / 2
+        wind = "00000KT" if calm else f"{bearing}{hour.wind_m_s / KNOT_M_S:02.0f}{gust}KT"
+    oktas = hour.cloud_oktas
+    named = (("SKC", 0.5), ("FEW030", 2.5), ("SCT030", 4.5), ("BKN030", 7.5), ("OVC030", 9.0))
+    sky = "///" if oktas is None else next(name for name, below in named if oktas < below)
+    air = (
+        "//"
+        if hour.air_temperature_c is None
+        else f"{'M' * (hour.air_temperature_c <= -0.5)}{abs(hour.air_temperature_c):02.0f}"
+    )
+    pressure = "" if hour.sea_level_pressure_hpa is None else f" Q{hour.sea_level_pressure_hpa:04.0f}"
+    return f"METAR {station} {hour.when.astimezone(UTC):%d%H%M}Z {wind} 9999 {sky} {air}///{pressure}="
+
+
 def _refuse(message: str) -> InputError:
     return InputError(Problem("metar", "text", message, ACCEPTED))
 

@@ -145,6 +145,20 @@ class Picture(models.Model):
         return f"{len(self.jpeg)} bytes"
 
 
+class Track(Owned):
+    """The boat's track on an outing: seconds since 1970, longitude and latitude, point by point."""
+
+    outing = models.OneToOneField(Outing, on_delete=models.CASCADE, related_name="track")
+    points = models.JSONField(default=list)
+
+    class Meta:
+        verbose_name = "track"
+
+    def __str__(self) -> str:
+        """Return how many points it has."""
+        return f"{len(self.points)} points"
+
+
 class Together(models.Model):
     """An outing shared with one other angler by a code, until one of them ends it or its day is over.
 

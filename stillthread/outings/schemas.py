@@ -133,6 +133,24 @@ class PhotoOut(PhotoBody):
     arrived: bool
 
 
+class DriftOut(Strict):
+    """How the boat drifted in a stretch: how far it was followed, how fast, and towards which of eight points."""
+
+    spell_id: uuid.UUID
+    metres: float
+    speed_m_s: float
+    towards: str
+
+
+class TrackOut(Strict):
+    """The boat's recorded track of an outing, and the drift of each stretch it covers."""
+
+    points: int
+    from_at: datetime
+    to_at: datetime
+    drifts: list[DriftOut]
+
+
 class SpellOut(SpellBody):
     """A stored spell."""
 

@@ -16,7 +16,7 @@ from stillthread.archive.api import router as archive
 from stillthread.flybox.api import router as flybox
 from stillthread.flybox.thread_api import router as thread
 from stillthread.outings.api import router as outings
-from stillthread.outings.photos_api import router as photos
+from stillthread.outings.beside_api import router as beside
 from stillthread.plans.api import router as plans
 from stillthread.site.bin import router as bin_rows
 from stillthread.waters.api import router as waters
@@ -36,5 +36,5 @@ class Renderer(BaseRenderer):
 
 api = NinjaAPI(title="Still Thread", version=__version__, auth=django_auth, docs_url=None, renderer=Renderer())
 install(api)
-for part in (accounts, waters, chart, flybox, thread, plans, outings, photos, archive, bin_rows):
+for part in (accounts, waters, chart, flybox, thread, plans, outings, beside, archive, bin_rows):
     api.add_router("", part)

@@ -14,7 +14,7 @@ from ninja import Router
 
 from stillthread.documents.strict import Strict
 from stillthread.flybox.models import Fly, Line, Rig
-from stillthread.outings.models import Event, Outing, Photo, Spell
+from stillthread.outings.models import Event, Outing, Photo, Spell, Track
 from stillthread.waters.models import Reading, Sounding, SoundingLine, Water
 from stillthread.web.errors import FAILURES
 from stillthread.web.owned import Owned, get_owned, remove_for_good
@@ -23,7 +23,18 @@ KEPT = timedelta(days=30)
 MOST_ROWS = 200
 
 Kind = Literal[
-    "outing", "stretch", "event", "photo", "reading", "water", "line", "fly", "rig", "sounding", "sounding-line"
+    "outing",
+    "stretch",
+    "event",
+    "photo",
+    "track",
+    "reading",
+    "water",
+    "line",
+    "fly",
+    "rig",
+    "sounding",
+    "sounding-line",
 ]
 
 
@@ -65,6 +76,13 @@ SHELVES: dict[Kind, Shelf] = {
         of=lambda p: p.taken_at,
         water=lambda p: p.outing.water,
         needs=lambda p: (p.outing,),
+    ),
+    "track": Shelf(
+        model=Track,
+        what=lambda t: f"The boat's track, {len(t.points)} points",
+        of=lambda t: t.outing.started_at,
+        water=lambda t: t.outing.water,
+        needs=lambda t: (t.outing,),
     ),
     "stretch": Shelf(
         model=Spell,

@@ -10,8 +10,10 @@ from http.server import BaseHTTPRequestHandler, ThreadingHTTPServer
 from urllib.parse import parse_qs, urlsplit
 
 from stillthread.formats.covjson import Hour, write_weather_coverage
+from stillthread.formats.metar_text import write_metar
 
 MOST_HOURS = 168
+AIRFIELD = "ZZZZ"  # what the code gives a place that has no letters of its own
 CONTENT_TYPE = "application/prs.coverage+json"
 
 
@@ -56,10 +58,16 @@ class _Handler(BaseHTTPRequestHandler):
     server: WeatherServer
 
     def do_GET(self) -> None:
-        """Answer /weather?lon=&lat=&from=&hours= with a PointSeries; everything else with words."""
+        """Answer /weather?lon=&lat=&from=&hours= with a PointSeries, /metar?lon=&lat= with the airfield's line of this hour;
+        everything else with words.
+        """
         url = urlsplit(self.path)
-        if url.path != "/weather":
-            self._send(404, "text/plain", "Simulated weather: /weather?lon=-2.38&lat=54.12&hours=48\n")
+        if url.path not in ("/weather", "/metar"):
+            self._send(
+                404,
+                "text/plain",
+                "Simulated weather: /weather?lon=-2.38&lat=54.12&hours=48, /metar?lon=-2.38&lat=54.12\n",
+            )
             return
         try:
             asked = {key: values[0] for key, values in parse_qs(url.query).items()}
@@ -73,16 +81,15 @@ class _Handler(BaseHTTPRequestHandler):
             self._send(400, "text/plain", "lon, lat, hours (1 to 168) and from (RFC 3339 with offset) are wanted\n")
             return
         self.server.asked += 1
-        body = write_weather_coverage(
-            invented_hours(lon=lon, lat=lat, start=start, count=count, seed=self.server.seed), (lon, lat)
-        )
-        fault = self.server.fault
-        if fault == "busy":
-            self._send(503, "text/plain", "busy\n")
-        elif fault == "cut":
-            self._send(200, CONTENT_TYPE, body, cut=True)
+        hours = invented_hours(lon=lon, lat=lat, start=start, count=count, seed=self.server.seed)
+        if url.path == "/metar":
+            kind, body = "text/plain", write_metar(AIRFIELD, hours[0]) + "\n"
         else:
-            self._send(200, CONTENT_TYPE, body)
+            kind, body = CONTENT_TYPE, write_weather_coverage(hours, (lon, lat))
+        if self.server.fault == "busy":
+            self._send(503, "text/plain", "busy\n")
+        else:
+            self._send(200, kind, body, cut=self.server.fault == "cut")
 
     def _send(self, status: int, kind: str, text: str, cut: bool = False) -> None:
         data = text.encode()

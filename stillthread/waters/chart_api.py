@@ -120,6 +120,12 @@ def read_metar_text(request: HttpRequest, payload: c.MetarBody) -> c.MetarOut:
     return c.MetarOut(station=found.station, hour=found.hour)
 
 
+@router.post("/waters/{water_id}/weather/metar", response={200: c.MetarOut, **FAILURES, **LEANING})
+def fetch_metar(request: HttpRequest, water_id: uuid.UUID) -> c.MetarOut:
+    """Ask the weather service for the report of the airfield nearest a water; nothing is stored."""
+    return feeds.fetch_metar(request.user, water_id)
+
+
 @router.get("/feed", response={200: c.FeedOut, **FAILURES})
 def read_feed(request: HttpRequest) -> c.FeedOut:
     """Return the boat feed with its live values."""

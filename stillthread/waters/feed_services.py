@@ -9,7 +9,7 @@ import uuid
 from collections.abc import Iterable
 from dataclasses import replace
 from typing import Any
-from urllib.parse import urlencode, urlsplit
+from urllib.parse import urlencode, urljoin, urlsplit
 
 from django.conf import settings
 from django.utils import timezone
@@ -18,6 +18,7 @@ from stillthread.core.errors import InputError, Problem
 from stillthread.core.reading.hours import Hour
 from stillthread.formats.covjson import read_weather_coverage
 from stillthread.formats.json_text import LARGEST_BYTES
+from stillthread.formats.metar_text import read_metar
 from stillthread.waters import chart_schemas as c
 from stillthread.waters.chart_services import append_points, start_line
 from stillthread.waters.feed import FEEDS, Feed, LinePoint
@@ -212,12 +213,8 @@ def _ask_service(url: str) -> bytes:
     raise Refused(502, "weather_service", message, "", "Try again later, or type the wind yourself.")
 
 
-def fetch_weather(owner: Any, water_id: uuid.UUID) -> c.ForecastOut:
-    """Fetch the weather by hour for a water from the service in the settings, and store it.
-
-    Raises InputError for a water without a position, Refused (502) where the service fails or answers nonsense.
-    """
-    water = get_owned(Water, owner, water_id)
+def _where(water: Water) -> dict[str, float]:
+    """A water's position as the service is asked with. Raises InputError for one without."""
     if water.longitude_deg is None or water.latitude_deg is None:
         hint = "Note the water's latitude and longitude first."
         raise InputError(
@@ -229,11 +226,39 @@ def fetch_weather(owner: Any, water_id: uuid.UUID) -> c.ForecastOut:
                 hint=hint,
             )
         )
+    return {"lon": water.longitude_deg, "lat": water.latitude_deg}
+
+
+def _nonsense(error: InputError) -> Refused:
+    message = f"The weather service's answer cannot be read: {error.problems[0].message}"
+    return Refused(502, "weather_service", message, "", "Try again later, or type the wind yourself.")
+
+
+def fetch_metar(owner: Any, water_id: uuid.UUID) -> c.MetarOut:
+    """Ask the service in the settings for the airfield's report nearest a water; nothing is stored.
+
+    Raises as `fetch_weather` does.
+    """
+    where = _where(get_owned(Water, owner, water_id))
+    data = _ask_service(f"{urljoin(settings.WEATHER_URL, 'metar')}?{urlencode(where)}")
+    try:
+        found = read_metar(data.decode("ascii", "replace"), timezone.now())
+    except InputError as error:
+        raise _nonsense(error) from error
+    return c.MetarOut(station=found.station, hour=found.hour)
+
+
+def fetch_weather(owner: Any, water_id: uuid.UUID) -> c.ForecastOut:
+    """Fetch the weather by hour for a water from the service in the settings, and store it.
+
+    Raises InputError for a water without a position, Refused (502) where the service fails or answers nonsense.
+    """
+    water = get_owned(Water, owner, water_id)
+    where = _where(water)
     start = timezone.now().replace(hour=0, minute=0, second=0, microsecond=0)
-    query = {"lon": water.longitude_deg, "lat": water.latitude_deg, "from": start.isoformat(), "hours": FORECAST_HOURS}
+    query = {**where, "from": start.isoformat(), "hours": FORECAST_HOURS}
     data = _ask_service(f"{settings.WEATHER_URL}?{urlencode(query)}")
     try:
         return store_weather(owner, water, data, urlsplit(settings.WEATHER_URL).netloc)
     except InputError as error:
-        message = f"The weather service's answer cannot be read: {error.problems[0].message}"
-        raise Refused(502, "weather_service", message, "", "Try again later, or type the wind yourself.") from error
+        raise _nonsense(error) from error

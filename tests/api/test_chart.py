@@ -6,6 +6,7 @@ import uuid
 
 from django.core.files.uploadedfile import SimpleUploadedFile
 from django.test import override_settings
+from django.utils import timezone
 
 from stillthread.formats.geojson import read_water_map
 from stillthread.waters.feed import FEEDS
@@ -198,8 +199,20 @@ class Weather(ChartCase):
             self.refused("POST", "/api/weather/metar", {"text": "windy"})["text"]["message"],
         )
 
+    def test_an_airfields_report_asked_for(self):
+        path = f"/api/waters/{self.water}/weather/metar"
+        with self.ask(self.stand_in("weather")):
+            told = self.call("POST", path)
+            hour = self.fetch()["hours"][timezone.now().hour]
+        self.assertEqual(told["station"], "ZZZZ")
+        self.assertAlmostEqual(told["hour"]["wind_m_s"], hour["wind_m_s"], delta=0.3)  # told in whole knots
+        with self.ask(self.stand_in("weather", "--weather-fault", "busy")):
+            self.assertIn("answered 503", self.refused("POST", path, status=502)[""]["message"])
+
     def test_without_a_position_nothing_can_be_asked(self):
         self.water = self.make_water(name="Nowhere")
+        path = f"/api/waters/{self.water}/weather/metar"
+        self.assertEqual(self.refused("POST", path)["latitude_deg"]["code"], "no_position")
         self.assertEqual(self.fetch(422)["latitude_deg"]["code"], "no_position")
 
     def test_none_yet(self):

@@ -6,8 +6,9 @@ from datetime import UTC, datetime
 import gpxpy
 
 from stillthread.core.errors import InputError
-from stillthread.formats.gpx import read_gpx, write_gpx
-from stillthread.formats.metar_text import read_metar
+from stillthread.core.reading.hours import Hour
+from stillthread.formats.gpx import read_gpx, read_track, write_gpx, write_track
+from stillthread.formats.metar_text import read_metar, write_metar
 
 NOW = datetime(2026, 5, 14, 13, tzinfo=UTC)
 GPX = """<?xml version="1.0"?><gpx version="1.1" creator="x" xmlns="http://www.topografix.com/GPX/1/1">
@@ -35,6 +36,23 @@ class Metars(unittest.TestCase):
     def test_the_day_is_of_this_month_or_of_the_last(self):
         self.assertEqual(read_metar("EGXX 302350Z 24012KT CAVOK 14/08 Q1013", NOW).hour.when.month, 4)
         self.assertEqual(read_metar("EGXX 142350Z 24012KT CAVOK 14/08 Q1013", NOW).hour.when.day, 14)
+
+    def test_written_and_read_again(self):
+        for hour in (
+            Hour(when=datetime(2026, 5, 14, 11, 0, tzinfo=UTC), wind_m_s=6.2, gust_m_s=10.3, wind_from_deg=237.0,
+                 cloud_oktas=6.0, air_temperature_c=13.6, sea_level_pressure_hpa=1013.4),
+            Hour(when=datetime(2026, 5, 14, 12, 0, tzinfo=UTC), wind_m_s=0.1, cloud_oktas=0.0, air_temperature_c=-3.2),
+            Hour(when=datetime(2026, 5, 14, 12, 0, tzinfo=UTC), wind_m_s=3.0, cloud_oktas=8.0, air_temperature_c=0.2),
+        ):  # fmt: skip
+            with self.subTest(hour.air_temperature_c):
+                line = write_metar("ZZZZ", hour)
+                back = read_metar(line, NOW).hour
+                self.assertEqual(back.when, hour.when)
+                self.assertAlmostEqual(back.wind_m_s, hour.wind_m_s, delta=0.26)  # whole knots
+                self.assertAlmostEqual(back.air_temperature_c, hour.air_temperature_c, delta=0.5)
+                self.assertEqual(back.cloud_oktas, hour.cloud_oktas)
+                if hour.wind_from_deg is not None:
+                    self.assertEqual(back.wind_from_deg, 240)
 
     def test_what_is_none(self):
         for text in (
@@ -64,6 +82,15 @@ class Gpx(unittest.TestCase):
         self.assertEqual(
             [(p.name, p.position) for p in found.places], [("Shelf <1>", (-3.1, 54.5)), ("Dam", (-3.2, 54.6))]
         )
+
+    def test_a_track_out_and_in_again(self):
+        fixes = read_track(GPX.encode())
+        self.assertEqual([fix.when.minute for fix in fixes], [0, 5])
+        self.assertEqual(read_track(write_track("Day", fixes).encode()), fixes)
+        for without in (GPX.replace("<time>2026-05-14T09:05:00Z</time>", ""), GPX[: GPX.index("<trk>")] + "</gpx>"):
+            with self.assertRaises(InputError) as refused:
+                read_track(without.encode())
+            self.assertIn("no track with times", refused.exception.problems[0].message)
 
     def test_what_is_none(self):
         bomb = '<!DOCTYPE x [<!ENTITY a "b">]>' + GPX

@@ -852,13 +852,13 @@ export interface paths {
          * Put Photo
          * @description Write a photo under the client's UUID: what it shows, when and at what depth. At most twenty an outing.
          */
-        put: operations["stillthread_outings_photos_api_put_photo"];
+        put: operations["stillthread_outings_beside_api_put_photo"];
         post?: never;
         /**
          * Delete Photo
          * @description Delete a photo; writing it again brings it back with its picture.
          */
-        delete: operations["stillthread_outings_photos_api_delete_photo"];
+        delete: operations["stillthread_outings_beside_api_delete_photo"];
         options?: never;
         head?: never;
         patch?: never;
@@ -960,6 +960,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/outings/{outing_id}/track": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Track
+         * @description Return the boat's track of an outing with the drift of each stretch; null where there is none.
+         */
+        get: operations["stillthread_outings_beside_api_read_track"];
+        put?: never;
+        /**
+         * Take Track
+         * @description Take a GPX 1.1 file's track for an outing, in place of one that was there.
+         */
+        post: operations["stillthread_outings_beside_api_take_track"];
+        /**
+         * Delete Track
+         * @description Delete an outing's track.
+         */
+        delete: operations["stillthread_outings_beside_api_delete_track"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/outings/{outing_id}/track.gpx": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Write Track
+         * @description Return an outing's track as GPX 1.1.
+         */
+        get: operations["stillthread_outings_beside_api_write_track"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/outings/{outing_id}/turn": {
         parameters: {
             query?: never;
@@ -991,12 +1039,12 @@ export interface paths {
          * Read Picture
          * @description Return the picture of a photo as JPEG, whole or small.
          */
-        get: operations["stillthread_outings_photos_api_read_picture"];
+        get: operations["stillthread_outings_beside_api_read_picture"];
         /**
          * Put Picture
          * @description Send the picture of a photo: JPEG, PNG or WebP of at most 2 MB. It is written anew without what the camera noted.
          */
-        put: operations["stillthread_outings_photos_api_put_picture"];
+        put: operations["stillthread_outings_beside_api_put_picture"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1956,6 +2004,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/waters/{water_id}/weather/metar": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Fetch Metar
+         * @description Ask the weather service for the report of the airfield nearest a water; nothing is stored.
+         */
+        post: operations["stillthread_waters_chart_api_fetch_metar"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/weather/metar": {
         parameters: {
             query?: never;
@@ -2373,7 +2441,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "outing" | "stretch" | "event" | "photo" | "reading" | "water" | "line" | "fly" | "rig" | "sounding" | "sounding-line";
+            kind: "outing" | "stretch" | "event" | "photo" | "track" | "reading" | "water" | "line" | "fly" | "rig" | "sounding" | "sounding-line";
             /** Of */
             of: string | null;
             /** Time Zone */
@@ -2903,6 +2971,23 @@ export interface components {
             fly_weight?: number | null;
             /** Line Rate */
             line_rate?: number | null;
+        };
+        /**
+         * DriftOut
+         * @description How the boat drifted in a stretch: how far it was followed, how fast, and towards which of eight points.
+         */
+        DriftOut: {
+            /** Metres */
+            metres: number;
+            /** Speed M S */
+            speed_m_s: number;
+            /**
+             * Spell Id
+             * Format: uuid
+             */
+            spell_id: string;
+            /** Towards */
+            towards: string;
         };
         /**
          * Edge
@@ -7394,6 +7479,26 @@ export interface components {
             t_s: number[];
         };
         /**
+         * TrackOut
+         * @description The boat's recorded track of an outing, and the drift of each stretch it covers.
+         */
+        TrackOut: {
+            /** Drifts */
+            drifts: components["schemas"]["DriftOut"][];
+            /**
+             * From At
+             * Format: date-time
+             */
+            from_at: string;
+            /** Points */
+            points: number;
+            /**
+             * To At
+             * Format: date-time
+             */
+            to_at: string;
+        };
+        /**
          * TriedOut
          * @description Minutes fished and takes near a depth of a place.
          */
@@ -8519,7 +8624,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                kind: "outing" | "stretch" | "event" | "photo" | "reading" | "water" | "line" | "fly" | "rig" | "sounding" | "sounding-line";
+                kind: "outing" | "stretch" | "event" | "photo" | "track" | "reading" | "water" | "line" | "fly" | "rig" | "sounding" | "sounding-line";
                 row_id: string;
             };
             cookie?: never;
@@ -11619,7 +11724,7 @@ export interface operations {
             };
         };
     };
-    stillthread_outings_photos_api_put_photo: {
+    stillthread_outings_beside_api_put_photo: {
         parameters: {
             query?: never;
             header?: never;
@@ -11709,7 +11814,7 @@ export interface operations {
             };
         };
     };
-    stillthread_outings_photos_api_delete_photo: {
+    stillthread_outings_beside_api_delete_photo: {
         parameters: {
             query?: never;
             header?: never;
@@ -12443,6 +12548,316 @@ export interface operations {
             };
         };
     };
+    stillthread_outings_beside_api_read_track: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                outing_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrackOut"] | null;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+        };
+    };
+    stillthread_outings_beside_api_take_track: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                outing_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrackOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+        };
+    };
+    stillthread_outings_beside_api_delete_track: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                outing_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+        };
+    };
+    stillthread_outings_beside_api_write_track: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                outing_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+        };
+    };
     stillthread_plans_api_turn: {
         parameters: {
             query?: never;
@@ -12523,7 +12938,7 @@ export interface operations {
             };
         };
     };
-    stillthread_outings_photos_api_read_picture: {
+    stillthread_outings_beside_api_read_picture: {
         parameters: {
             query?: {
                 size?: "whole" | "small";
@@ -12599,7 +13014,7 @@ export interface operations {
             };
         };
     };
-    stillthread_outings_photos_api_put_picture: {
+    stillthread_outings_beside_api_put_picture: {
         parameters: {
             query?: never;
             header?: never;
@@ -16927,6 +17342,100 @@ export interface operations {
             };
             /** @description Too Many Requests */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+        };
+    };
+    stillthread_waters_chart_api_fetch_metar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                water_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MetarOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Bad Gateway */
+            502: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -2,6 +2,7 @@
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { api, need, type Schemas } from "../../api/client";
 import { again } from "../../lib/again";
+import { asFile } from "../../lib/asFile";
 import type { Water } from "../../lib/waters";
 
 export type Chart = Schemas["ChartOut"];
@@ -88,12 +89,7 @@ export function useReadMap(waterId: string) {
       need(
         api.POST("/api/waters/{water_id}/chart/file", {
           params: { path: { water_id: waterId } },
-          body: { file: "" },
-          bodySerializer: () => {
-            const form = new FormData();
-            form.append("file", file);
-            return form;
-          },
+          ...asFile(file),
         }),
       ),
   });

@@ -2,6 +2,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { api, need, type Schemas } from "../../api/client";
 import { again } from "../../lib/again";
+import { asFile } from "../../lib/asFile";
 import type { PlanBody } from "../../lib/draft";
 
 export type Fly = Schemas["FlyOut"];
@@ -32,12 +33,7 @@ export function useTakeBox() {
     mutationFn: (file: File) =>
       need(
         api.POST("/api/kit/box-file", {
-          body: { file: "" },
-          bodySerializer: () => {
-            const form = new FormData();
-            form.append("file", file);
-            return form;
-          },
+          ...asFile(file),
         }),
       ),
     onSuccess: () => void again(client, ["kit"], ["plan"]),

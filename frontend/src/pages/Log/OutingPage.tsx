@@ -34,7 +34,9 @@ import { words } from "./strings";
 const photos = () => import("../../photos/Photos");
 const Photos = lazy(photos);
 const PhotosLayer = lazy(() => photos().then((found) => ({ default: found.PhotosLayer })));
-const OverDay = lazy(() => import("./OverDay"));
+const overDay = () => import("./OverDay");
+const OverDay = lazy(overDay);
+const Track = lazy(() => overDay().then((found) => ({ default: found.Track })));
 const EditSheet = lazy(() => import("./EditSheet"));
 
 export default function OutingPage() {
@@ -314,6 +316,9 @@ function OutingWork({ outing, write }: Props) {
             {words.addStretch}
           </Button>
         </section>
+        <Suspense>
+          <Track outing={outing} />
+        </Suspense>
       </div>
       {editing && (
         <Suspense>

@@ -170,3 +170,5 @@ export default function OverDay({ outing }: { outing: Outing }) {
     </section>
   );
 }
+
+export { Track } from "./Track";

@@ -68,6 +68,17 @@ export const words = {
   phaseAbout: "Of all the time fished in stretches with such a take.",
   more: (n: number) => `${n} more`,
   behind: (name: string) => `Outings behind: ${name}`,
+  track: "The boat's track",
+  noTrack: "A GPX file your phone or sounder recorded tells how you drifted in each stretch.",
+  trackOf: (from: string, to: string) => `Recorded from ${from} to ${to}.`,
+  noDrift: "No stretch of this day has a drift in it: at anchor, on the bank, or rowed all the time.",
+  drift: (far: string, aMinute: string, towards: string) =>
+    `drifted ${far}, ${aMinute} a minute, ${towards ? `to the ${towards}` : "this way and that"}`,
+  takeTrack: "Take in a track (GPX)…",
+  otherTrack: "Another track…",
+  saveTrack: "Save it as GPX",
+  deleteTrack: "Delete the track",
+  trackDeleted: "The track is deleted; it lies in the bin for 30 days",
   taught: "What your takes teach the plan",
   reckons: {
     notice: (times: number) =>

@@ -115,17 +115,20 @@ export default function HourStrip({ water, meaning }: { water: Water; meaning: M
         <Fault key={p.code} problem={p} />
       ))}
       {fetchWeather.isError && faults.length === 0 && <Failed error={fetchWeather.error} />}
-      <Metar />
+      <Metar waterId={water.id} />
     </section>
   );
 }
 
-/** The weather an airfield near tells, pasted as it was copied. */
-function Metar() {
+/** The weather an airfield near tells: pasted as it was copied, or asked for. */
+function Metar({ waterId }: { waterId: string }) {
   const { draft, change } = useReading();
   const [text, setText] = useState("");
   const read = useMutation({
-    mutationFn: () => need(api.POST("/api/weather/metar", { body: { text } })),
+    mutationFn: (pasted: boolean) =>
+      pasted
+        ? need(api.POST("/api/weather/metar", { body: { text } }))
+        : need(api.POST("/api/waters/{water_id}/weather/metar", { params: { path: { water_id: waterId } } })),
     onSuccess: (told) => change(fromForecast(draft, told.hour)),
   });
   const faults = read.error instanceof ApiError ? read.error.problems : [];
@@ -136,8 +139,11 @@ function Metar() {
         <Field label={words.metarText} problem={faults[0]} className="min-w-64 flex-1">
           {(p) => <TextBox {...p} maxLength={600} value={text} onChange={(e) => setText(e.target.value)} />}
         </Field>
-        <Button disabled={read.isPending || text.trim() === ""} onClick={() => read.mutate()}>
+        <Button disabled={read.isPending || text.trim() === ""} onClick={() => read.mutate(true)}>
           {words.metarInto}
+        </Button>
+        <Button disabled={read.isPending} onClick={() => read.mutate(false)}>
+          {words.metarAsk}
         </Button>
       </div>
       {read.isError && faults.length === 0 && <Failed error={read.error} />}

@@ -3,6 +3,7 @@ import { useMutation } from "@tanstack/react-query";
 import { type ClipboardEvent, type KeyboardEvent, useRef } from "react";
 import { ApiError, api, need, type Problem, type Schemas } from "../../api/client";
 import { ProfileAge } from "../../components/OlderNotice";
+import { asFile } from "../../lib/asFile";
 import { EMPTY_ROW, type Row, typed } from "../../lib/draft";
 import { useReading } from "../../lib/reading";
 import { boxTime } from "../../lib/time";
@@ -46,12 +47,7 @@ function useProfileFile(water: Water, onRead: (found: Schemas["ProfileFileOut"])
       return need(
         api.POST("/api/waters/{water_id}/profile-file", {
           params: { path: { water_id: water.id }, query: asF ? { temperature_unit: "f" } : {} },
-          body: { file: "" },
-          bodySerializer: () => {
-            const form = new FormData();
-            form.append("file", file);
-            return form;
-          },
+          ...asFile(file),
         }),
       );
     },

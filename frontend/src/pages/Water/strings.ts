@@ -26,6 +26,7 @@ export const words = {
   guideDone: "Done",
   metar: "From an airfield's METAR",
   metarText: "The line as you copied it",
+  metarAsk: "Ask the airfield nearest",
   metarInto: "Into the reading",
   metarSaid: (station: string, at: string) =>
     `Told by ${station} at ${at} UTC. An airfield's wind is not your water's: look before you trust it.`,

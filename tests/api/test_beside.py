@@ -1,18 +1,24 @@
-"""Photos of an outing: written, sent, looked at, deleted; nothing of another's."""
+"""What is laid beside an outing: photos written, sent, looked at, deleted; the boat's track; nothing of another's."""
 
 import io
 import uuid
+import zipfile
 from datetime import timedelta
 
+from django.core.files.uploadedfile import SimpleUploadedFile
 from django.utils import timezone
 from PIL import Image
 
-from stillthread.outings.models import Photo, Picture
+from stillthread.archive.read import read_archive
+from stillthread.archive.take import take
+from stillthread.archive.write import write_document
+from stillthread.formats.gpx import read_track
+from stillthread.outings.models import Photo, Picture, Track
 from tests.api.base import ApiCase
 from tests.formats.test_picture import jpeg, noted
 
 
-class Photos(ApiCase):
+class PhotosCase(ApiCase):
     def setUp(self):
         super().setUp()
         self.outing = str(uuid.uuid4())
@@ -39,6 +45,8 @@ class Photos(ApiCase):
     def photos(self):
         return self.call("GET", f"/api/outings/{self.outing}")["photos"]
 
+
+class Photos(PhotosCase):
     def test_a_photo_and_its_picture(self):
         told = self.put()
         self.assertEqual((told["arrived"], told["depth_m"]), (False, 3.5))
@@ -110,3 +118,67 @@ class Photos(ApiCase):
         self.send(self.put()["id"], jpeg())
         self.user.delete()
         self.assertFalse(Picture.objects.exists())
+
+
+class Tracks(PhotosCase):
+    def track(self, minutes=90, begins=None, step=(0.0001, 0.0)):
+        begins = begins or self.began
+        points = [
+            f'<trkpt lat="{54.5 + n * step[0]:.6f}" lon="{-3.1 + n * step[1]:.6f}">'
+            f"<time>{(begins + timedelta(minutes=n)).isoformat()}</time></trkpt>"
+            for n in range(minutes)
+        ]
+        text = f'<gpx version="1.1" creator="x"><trk><trkseg>{"".join(points)}</trkseg></trk></gpx>'
+        return SimpleUploadedFile("drift.gpx", text.encode(), "application/gpx+xml")
+
+    def take(self, file, client=None):
+        client = client or self.client
+        token = client.cookies["csrftoken"].value
+        return client.post(f"/api/outings/{self.outing}/track", {"file": file}, headers={"X-CSRFToken": token})
+
+    def spell(self, start, minutes):
+        spell = str(uuid.uuid4())
+        began = self.began + timedelta(minutes=start)
+        span = {"started_at": began.isoformat(), "ended_at": (began + timedelta(minutes=minutes)).isoformat()}
+        self.call("PUT", f"/api/outings/{self.outing}/spells/{spell}", {"method": "float", "title": "Float", **span})
+        return spell
+
+    def test_a_track_is_the_drift_of_the_stretches_it_covers(self):
+        first, late = self.spell(10, 60), self.spell(120, 30)
+        path = f"/api/outings/{self.outing}/track"
+        self.assertIsNone(self.call("GET", path))
+        told = self.take(self.track()).json()
+        self.assertEqual([one["spell_id"] for one in told["drifts"]], [first])
+        # A ten-thousandth of a degree of latitude a minute is 11.1 m (a nautical mile is a minute of latitude).
+        self.assertAlmostEqual(told["drifts"][0]["speed_m_s"], 11.1 / 60, delta=0.003)
+        self.assertEqual((told["drifts"][0]["towards"], told["points"]), ("N", 90))
+        self.assertNotIn(late, [one["spell_id"] for one in told["drifts"]])
+        again = self.take(self.track(step=(0.0, 0.0002))).json()
+        self.assertEqual(again["drifts"][0]["towards"], "E")
+        self.assertEqual(self.call("GET", path), again)
+        gpx = self.client.get(f"{path}.gpx")
+        self.assertEqual(len(read_track(gpx.content)), 90)
+        self.call("DELETE", path, status=204)
+        self.assertIsNone(self.call("GET", path))
+        self.assertIn("track", [row["kind"] for row in self.call("GET", "/api/bin")])
+        self.assertEqual(self.take(self.track()).json()["points"], 90)  # taken in again after it was deleted
+
+    def test_a_track_of_another_day_and_what_is_none(self):
+        other = self.take(self.track(begins=self.began - timedelta(days=3)))
+        self.assertEqual((other.status_code, other.json()["errors"][0]["code"]), (422, "other_time"))
+        self.assertEqual(self.take(SimpleUploadedFile("x.gpx", b"<html>")).status_code, 422)
+        self.make_user("other")
+        self.assertEqual(self.take(self.track(), self.sign_in("other")).status_code, 404)
+
+    def test_in_the_archive(self):
+        self.spell(10, 60)
+        self.take(self.track())
+        document = write_document(self.user)
+        Track.objects.all().delete()
+        self.assertNotEqual(write_document(self.user), document)
+        read = read_archive(io.BytesIO(self.client.get("/api/archive").getvalue()))
+        packed = io.BytesIO()
+        with zipfile.ZipFile(packed, "w") as out:
+            out.writestr("still-thread.json", document)
+        take(self.user, read_archive(packed), "mine")
+        self.assertEqual((write_document(self.user), read.rows["tracks"]), (document, []))
