@@ -5,20 +5,18 @@ from __future__ import annotations
 import uuid
 from typing import Any
 
-from django.db.models import F, FloatField, IntegerField, QuerySet, Sum, Value
-from django.db.models.functions import Cast
+from django.db.models import QuerySet, Sum
 
 from stillthread.accounts.services import angler_of
 from stillthread.core.evidence.compare import Both, in_words, rate_ratio
 from stillthread.core.evidence.rates import Stretch, poisson_rate
 from stillthread.outings.answers_schemas import AnswersOut, By, ComparedOut, GroupOut, LogFilter
 from stillthread.outings.effort import bin_step_m
-from stillthread.outings.facts import CM_A_METRE, DEGREES_A_STEP, bring_up
+from stillthread.outings.facts import DEGREES_A_STEP, bring_up, by_depth
 from stillthread.outings.models import LogFact, OutingFact
 
 IN_ORDER = ("month", "time", "depth", "surface", "at_fly")
 MOST_BEHIND = 100
-LONGEST_STEP, NO_STEP = 6, -1  # digits of a step of depth
 
 
 def asked_for(owner: Any, asked: LogFilter) -> QuerySet[OutingFact]:
@@ -45,31 +43,18 @@ def _asks(asked: LogFilter) -> bool:
 
 
 def _parts(owner: Any, asked: LogFilter, by: By) -> QuerySet[Any]:
-    """What is asked for, each part under `group`: what it is sorted by, or of a depth the step it lies in."""
+    """What is asked for, each part under its `key`: what it is sorted by, or of a depth the step it lies in."""
     found = asked_for(owner, asked)
-    rows: QuerySet[Any] = LogFact.objects.filter(owner=owner, by=by).order_by()
-    if by == "depth":
-        step = Value(bin_step_m(angler_of(owner).depth_unit) * CM_A_METRE, output_field=FloatField())
-        rows = rows.annotate(group=Cast(Cast("key", FloatField()) / step + Value(1e-9), IntegerField()))
-    else:
-        rows = rows.annotate(group=F("key"))
+    kept: str = by_depth(angler_of(owner).depth_unit) if by == "depth" else by
+    rows: QuerySet[Any] = LogFact.objects.filter(owner=owner, by=kept).order_by()
     return rows.filter(fact__in=found.order_by().values("pk")) if _asks(asked) else rows
-
-
-def _value(by: By, key: str) -> str | int:
-    """A group's key as the database has it; for what is no step of depth, one that nothing stands under."""
-    if by != "depth":
-        return key
-    return int(key) if key.isascii() and key.isdigit() and len(key) < LONGEST_STEP else NO_STEP
 
 
 def answers(owner: Any, asked: LogFilter, by: By) -> AnswersOut:
     """Return effort, takes and their rate by what is asked, most effort first; blank time counts."""
     sums = {"h": Sum("hours"), "n": Sum("takes"), "l": Sum("landed")}
-    found = _parts(owner, asked, by).values("group").annotate(**sums)
-    groups = [
-        GroupOut(key=str(row["group"]), takes=vars(poisson_rate(row["n"], row["h"])), landed=row["l"]) for row in found
-    ]
+    found = _parts(owner, asked, by).values("key").annotate(**sums)
+    groups = [GroupOut(key=row["key"], takes=vars(poisson_rate(row["n"], row["h"])), landed=row["l"]) for row in found]
     groups.sort(key=lambda one: (float(one.key), one.key) if by in IN_ORDER else (-one.takes.hours, one.key))
     return AnswersOut(by=by, step_m=bin_step_m(angler_of(owner).depth_unit), groups=groups)
 
@@ -77,29 +62,28 @@ def answers(owner: Any, asked: LogFilter, by: By) -> AnswersOut:
 def at_depths(owner: Any, asked: LogFilter) -> list[Stretch]:
     """Return effort and takes by depth, one stretch a step of depth."""
     step = bin_step_m(angler_of(owner).depth_unit)
-    rows = _parts(owner, asked, "depth").values_list("group")
+    rows = _parts(owner, asked, "depth").values_list("key")
     found = rows.annotate(h=Sum("hours"), n=Sum("takes"), l=Sum("landed"))
     return [
-        Stretch(depth_m=(by + 0.5) * step, hours=hours, takes=takes, landed=landed)
-        for by, hours, takes, landed in found
+        Stretch(depth_m=(int(key) + 0.5) * step, hours=hours, takes=takes, landed=landed)
+        for key, hours, takes, landed in found
     ]
 
 
 def behind(owner: Any, asked: LogFilter, by: By, key: str) -> QuerySet[OutingFact]:
     """Return the newest outings that stand behind one of the groups."""
-    ids = _parts(owner, asked, by).filter(group=_value(by, key)).values("fact_id")
+    ids = _parts(owner, asked, by).filter(key=key).values("fact_id")
     return OutingFact.objects.filter(pk__in=ids).order_by("-started_at", "pk")[:MOST_BEHIND]
 
 
 def compared(owner: Any, asked: LogFilter, by: By, pair: tuple[str, str], names: tuple[str, str]) -> ComparedOut:
     """Return two of anything against each other within outings; `names` are what the sentence calls them."""
-    values = [_value(by, key) for key in pair]
-    rows = _parts(owner, asked, by).filter(group__in=values).values_list("fact_id", "group")
-    days: dict[uuid.UUID, dict[Any, tuple[float, int]]] = {}
+    rows = _parts(owner, asked, by).filter(key__in=pair).values_list("fact_id", "key")
+    days: dict[uuid.UUID, dict[str, tuple[float, int]]] = {}
     for outing, value, hours, takes in rows.annotate(h=Sum("hours"), n=Sum("takes")):
         days.setdefault(outing, {})[value] = (hours, takes)
     none = (0.0, 0)
-    both = [Both(*day.get(values[0], none), *day.get(values[1], none)) for day in days.values()]
+    both = [Both(*day.get(pair[0], none), *day.get(pair[1], none)) for day in days.values()]
     ratio = rate_ratio(both)
     return ComparedOut(
         ratio=ratio.ratio,

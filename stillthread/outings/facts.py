@@ -20,7 +20,7 @@ from stillthread.core.water.profile import temperature_at
 from stillthread.flybox.models import Fly
 from stillthread.outings.against_plan import against_plan
 from stillthread.outings.conditions import Conditions, conditions_by_day, conditions_of, wind_point
-from stillthread.outings.effort import fish_of, live_events, live_spells, stretches
+from stillthread.outings.effort import bin_step_m, fish_of, live_events, live_spells, stretches
 from stillthread.outings.models import Counted, Event, LogFact, Outing, OutingFact, OutingWords, Spell
 from stillthread.waters.models import Reading, Water
 from stillthread.waters.services import local_time
@@ -31,6 +31,7 @@ OVERLAP = timedelta(seconds=3)  # a change is stamped a little before it can be 
 CHUNK, ROWS = 50, 200
 HOURS_A_PART, DEGREES_A_STEP = 3, 2
 CM_A_METRE = 100.0
+DEPTH_UNITS = ("m", "ft")
 
 Kinds = dict[str, list[Any]]
 OF_WATER = ("name", "time_zone", "latitude_deg", "longitude_deg", "hemisphere")
@@ -50,6 +51,16 @@ def _kinds(owner: Any) -> Kinds:
     """What each fly of the box stands for, and its tone."""
     rows = live(Fly, owner).values_list("name", "prey", "tone")
     return {name: [prey[0] if prey else "", tone] for name, prey, tone in rows}
+
+
+def by_depth(unit: str) -> str:
+    """Return the name depths are sorted under for a unit of depth: the steps of metres and of feet lie elsewhere."""
+    return f"depth_{unit}"
+
+
+def depth_key(unit: str, depth_m: float) -> str:
+    """Return the step a depth [m] lies in, counted from the surface."""
+    return str(int(depth_m / bin_step_m(unit) + 1e-9))
 
 
 def _step(value: float | None) -> str:
@@ -89,6 +100,7 @@ def _keys(spell: Spell, outing: Outing, told: Conditions) -> dict[str, str]:
         "sun": sun_part(sun, azimuth),
         "light": light_band(sun, told.cloud_oktas, ripple_class(told.wind_m_s)) or "",
         "depth": "" if spell.depth_m is None else f"{round(CM_A_METRE * spell.depth_m):05d}",
+        **{by_depth(unit): "" if spell.depth_m is None else depth_key(unit, spell.depth_m) for unit in DEPTH_UNITS},
         "surface": _step(told.surface_c),
         "at_fly": _step(at_fly),
         "wind": wind_point(told),

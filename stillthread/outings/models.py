@@ -239,7 +239,7 @@ class OutingWords(models.Model):
 class LogFact(models.Model):
     """What the log is sorted by: an outing's effort [h], takes and fish under one value of one thing noted.
 
-    Of a team each fly has the whole effort, of a phase of the take the whole stretch's. A depth is told in centimetres.
+    Of a team each fly has the whole effort, of a phase of the take the whole stretch's. A depth is told in centimetres, and as the step it lies in.
     """
 
     fact = models.ForeignKey(OutingFact, on_delete=models.CASCADE, related_name="sorted", db_index=False)

@@ -168,6 +168,26 @@ class Dark(DarkCase):
         self.assertEqual(Event.objects.get().length_m, 0.43)
         expect(page.get_by_text("was refused")).to_have_count(0)
 
+    def test_a_day_without_the_phone_is_added_in_the_dark(self):
+        page = self.at_home()
+        page.goto(self.live_server_url + "/log")
+        expect(page.get_by_role("button", name="Add a day without the phone")).to_be_visible()
+        page.evaluate("navigator.serviceWorker.ready.then(() => true)")
+        self.dark(page)
+        page.get_by_role("button", name="Add a day without the phone").click()
+        page.get_by_role("button", name="Add it").click()
+        page.get_by_role("button", name="Add a stretch").click()
+        page.get_by_label("Flies").fill("Red midge")
+        page.get_by_role("button", name="Save").click()
+        expect(page.locator("ol.corded > li")).to_contain_text("Red midge")
+        page.reload()
+        expect(page.locator("ol.corded > li")).to_contain_text("Red midge")
+        self.dark(page, on=False)
+        self.until(page, lambda: Spell.objects.filter(owner=self.user, flies=["Red midge"]).exists())
+        self.assertIsNotNone(Outing.objects.get(owner=self.user).ended_at)
+        self.until(page, lambda: page.evaluate(WAITING) == 0)
+        expect(page.locator("ol.corded > li")).to_contain_text("Red midge")
+
     def test_the_day_is_left_only_once_its_end_is_stored(self):
         """A store that is busy for a while: the page stands until the tap is safe, and what comes after knows of it."""
         page = self.at_home()

@@ -29,6 +29,24 @@ export const startIds = (): StartIds => ({
   plan: crypto.randomUUID(),
 });
 
+/** An outing made on this device, with nothing in it yet. */
+export function bareOuting(water: Water, id: string, started_at: string, ended_at: string | null): Outing {
+  return {
+    id,
+    revision: 0,
+    water_id: water.id,
+    water_name: water.name,
+    time_zone: water.time_zone ?? "UTC",
+    max_depth_m: water.max_depth_m,
+    longest_fight_s: 0,
+    started_at,
+    ended_at,
+    ...{ hours: 0, takes: 0, landed: 0, plucks: 0, methods: [], note: "", wind: "" },
+    ...{ plan_id: null, plan: null, starts: [], plan_lost: false },
+    ...{ spells: [], events: [], photos: [], landed_rate: NO_RATE, takes_rate: NO_RATE, by_depth: [] },
+  };
+}
+
 /** An outing begun here, and the writes that begin it on the server. */
 export function begunInTheDark(
   water: Water,
@@ -42,21 +60,12 @@ export function begunInTheDark(
   const started_at = nowIso();
   const { outing: id, spell: spellId, plan: planId } = ids;
   const outing: Outing = {
-    id,
-    revision: 0,
-    water_id: water.id,
-    water_name: water.name,
-    time_zone: water.time_zone ?? "UTC",
-    max_depth_m: water.max_depth_m,
+    ...bareOuting(water, id, started_at, null),
     longest_fight_s: plan.longest_fight_s,
-    started_at,
-    ended_at: null,
-    ...{ hours: 0, takes: 0, landed: 0, plucks: 0, methods: [how.title], note: "", wind: "" },
+    methods: [how.title],
     plan_id: planId,
     plan,
     starts: plan.starts,
-    plan_lost: false,
-    ...{ spells: [], events: [], photos: [], landed_rate: NO_RATE, takes_rate: NO_RATE, by_depth: [] },
   };
   const writes: Write[] = [
     { kind: "outing", outing: id, id, body: { water_id: water.id, started_at, ended_at: null, note: "" } },

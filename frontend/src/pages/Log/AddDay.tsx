@@ -2,10 +2,11 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { useLocation } from "wouter";
-import { api, need } from "../../api/client";
-import { Failed } from "../../components/states";
-import { again } from "../../lib/again";
+import { answered } from "../../lib/again";
 import { useWater, type Water } from "../../lib/waters";
+import { bareOuting } from "../../offline/dark";
+import { keepAnswer } from "../../offline/persist";
+import { useOutbox } from "../../offline/useOuting";
 import { Button, Field, Select } from "../../ui/controls";
 import { fault } from "../../ui/measures";
 import { Sheet } from "../../ui/Sheet";
@@ -24,18 +25,19 @@ function Form({ water, onClose }: { water: Water; onClose: () => void }) {
   const from = useTimeBox(start[0], zone, "started_at");
   const to = useTimeBox(start[1], zone, "ended_at");
   const order = to.iso !== null && from.iso !== null && new Date(to.iso) < new Date(from.iso);
+  const { box } = useOutbox();
   const add = useMutation({
-    mutationFn: () =>
-      need(
-        api.PUT("/api/outings/{outing_id}", {
-          params: { path: { outing_id: crypto.randomUUID() } },
-          body: { water_id: water.id, started_at: from.iso ?? "", ended_at: to.iso, note: "" },
-        }),
-      ),
-    onSuccess: async (made) => {
-      await again(client, ["log"]);
-      go(`/log/${made.id}`);
+    // Made here, with signal or without, and sent as all else is.
+    networkMode: "always",
+    mutationFn: async () => {
+      const id = crypto.randomUUID();
+      const body = { water_id: water.id, started_at: from.iso ?? "", ended_at: to.iso, note: "" };
+      answered(client, ["outing", id], bareOuting(water, id, body.started_at, body.ended_at));
+      keepAnswer(client, ["outing", id]);
+      await box.add(words.addDay, { kind: "outing", outing: id, id, body });
+      return id;
     },
+    onSuccess: (id) => go(`/log/${id}`),
   });
   return (
     <div className="space-y-4">
@@ -44,7 +46,6 @@ function Form({ water, onClose }: { water: Water; onClose: () => void }) {
         to={to}
         problem={order ? fault("ended_at", words.order, "a later time") : undefined}
       />
-      {add.isError && <Failed error={add.error} />}
       <div className="flex gap-2">
         <Button
           look="main"

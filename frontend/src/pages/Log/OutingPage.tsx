@@ -21,7 +21,7 @@ import {
   spellBody,
   TAKE_KINDS,
 } from "../../offline/overlay";
-import { useOuting } from "../../offline/useOuting";
+import { useOutbox, useOuting } from "../../offline/useOuting";
 import { Button } from "../../ui/controls";
 import { weightText } from "../../ui/measures";
 import { useDone } from "../../ui/UndoBar";
@@ -42,8 +42,11 @@ const EditSheet = lazy(() => import("./EditSheet"));
 export default function OutingPage() {
   const { id = "" } = useParams();
   const found = useOuting(id);
+  const { entries } = useOutbox();
   if (found.isPending) return <Loading what={words.openingOuting} />;
-  if (found.error instanceof ApiError && found.error.status === 404)
+  // One made on this device is not there yet.
+  const made = entries.some(({ write }) => write.kind === "outing" && write.id === id && write.body);
+  if (!made && found.error instanceof ApiError && found.error.status === 404)
     return <Empty page title={words.missing} />;
   if (!found.outing) return <Failed error={found.error} again={() => void found.refetch()} />;
   return <OutingWork outing={found.outing} write={found.write} />;

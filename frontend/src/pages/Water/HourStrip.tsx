@@ -136,7 +136,11 @@ function Metar({ waterId }: { waterId: string }) {
     <details>
       <summary className="min-h-11 cursor-pointer py-2 font-semibold">{words.metar}</summary>
       <div className="flex flex-wrap items-end gap-2">
-        <Field label={words.metarText} problem={faults[0]} className="min-w-64 flex-1">
+        <Field
+          label={words.metarText}
+          problem={faults.find((p) => p.path === "text")}
+          className="min-w-64 flex-1"
+        >
           {(p) => <TextBox {...p} maxLength={600} value={text} onChange={(e) => setText(e.target.value)} />}
         </Field>
         <Button disabled={read.isPending || text.trim() === ""} onClick={() => read.mutate(true)}>
@@ -146,6 +150,11 @@ function Metar({ waterId }: { waterId: string }) {
           {words.metarAsk}
         </Button>
       </div>
+      {faults
+        .filter((p) => p.path !== "text")
+        .map((p) => (
+          <Fault key={p.code} problem={p} />
+        ))}
       {read.isError && faults.length === 0 && <Failed error={read.error} />}
       {read.isSuccess && (
         <p role="status" className="text-[0.92rem] text-soft">
