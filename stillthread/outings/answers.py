@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import uuid
 from typing import Any
 
 from django.db.models import QuerySet, Sum
@@ -26,7 +25,7 @@ def asked_for(owner: Any, asked: LogFilter) -> QuerySet[OutingFact]:
     if asked.water_id is not None:
         found = found.filter(water_id=asked.water_id)
     if asked.month is not None:
-        found = found.filter(on__month=asked.month)
+        found = found.filter(month=asked.month)
     if asked.surface_c is not None:
         low, high = asked.surface_c - DEGREES_A_STEP, asked.surface_c + DEGREES_A_STEP
         found = found.filter(surface_c__gte=low, surface_c__lte=high)
@@ -42,11 +41,18 @@ def _asks(asked: LogFilter) -> bool:
     return asked != LogFilter()
 
 
-def _parts(owner: Any, asked: LogFilter, by: By) -> QuerySet[Any]:
-    """What is asked for, each part under its `key`: what it is sorted by, or of a depth the step it lies in."""
-    found = asked_for(owner, asked)
-    kept: str = by_depth(angler_of(owner).depth_unit) if by == "depth" else by
-    rows: QuerySet[Any] = LogFact.objects.filter(owner=owner, by=kept).order_by()
+def _kept(owner: Any, by: By) -> str:
+    """The name something is sorted under: depths in the steps of the angler's unit."""
+    return by_depth(angler_of(owner).depth_unit) if by == "depth" else by
+
+
+def _parts(owner: Any, asked: LogFilter, by: By, found: QuerySet[OutingFact] | None = None) -> QuerySet[Any]:
+    """What is asked for, each part under its `key`: what it is sorted by, or of a depth the step it lies in.
+
+    `found` are the outings asked for, where they have been looked up already.
+    """
+    found = asked_for(owner, asked) if found is None else found
+    rows: QuerySet[Any] = LogFact.objects.filter(owner=owner, by=_kept(owner, by)).order_by()
     return rows.filter(fact__in=found.order_by().values("pk")) if _asks(asked) else rows
 
 
@@ -59,14 +65,14 @@ def answers(owner: Any, asked: LogFilter, by: By) -> AnswersOut:
     return AnswersOut(by=by, step_m=bin_step_m(angler_of(owner).depth_unit), groups=groups)
 
 
-def at_depths(owner: Any, asked: LogFilter) -> list[Stretch]:
-    """Return effort and takes by depth, one stretch a step of depth."""
+def at_depths(owner: Any, asked: LogFilter, found: QuerySet[OutingFact]) -> list[Stretch]:
+    """Return effort and takes by depth over the outings `found` for what was asked, one stretch a step of depth."""
     step = bin_step_m(angler_of(owner).depth_unit)
-    rows = _parts(owner, asked, "depth").values_list("key")
-    found = rows.annotate(h=Sum("hours"), n=Sum("takes"), l=Sum("landed"))
+    rows = _parts(owner, asked, "depth", found).values_list("key")
+    sums = rows.annotate(h=Sum("hours"), n=Sum("takes"), l=Sum("landed"))
     return [
         Stretch(depth_m=(int(key) + 0.5) * step, hours=hours, takes=takes, landed=landed)
-        for key, hours, takes, landed in found
+        for key, hours, takes, landed in sums
     ]
 
 
@@ -78,13 +84,12 @@ def behind(owner: Any, asked: LogFilter, by: By, key: str) -> QuerySet[OutingFac
 
 def compared(owner: Any, asked: LogFilter, by: By, pair: tuple[str, str], names: tuple[str, str]) -> ComparedOut:
     """Return two of anything against each other within outings; `names` are what the sentence calls them."""
-    rows = _parts(owner, asked, by).filter(key__in=pair).values_list("fact_id", "key")
-    days: dict[uuid.UUID, dict[str, tuple[float, int]]] = {}
-    for outing, value, hours, takes in rows.annotate(h=Sum("hours"), n=Sum("takes")):
-        days.setdefault(outing, {})[value] = (hours, takes)
-    none = (0.0, 0)
-    both = [Both(*day.get(pair[0], none), *day.get(pair[1], none)) for day in days.values()]
-    ratio = rate_ratio(both)
+    a, b = pair
+    # An outing has one row under each: only outings with effort of both count, and only those are fetched.
+    other = {"fact__sorted__owner": owner, "fact__sorted__by": _kept(owner, by), "fact__sorted__key": b}
+    found = _parts(owner, asked, by).filter(key=a, hours__gt=0, **other, fact__sorted__hours__gt=0)
+    rows = found.values_list("hours", "takes", "fact__sorted__hours", "fact__sorted__takes")
+    ratio = rate_ratio([Both(*row) for row in rows])
     return ComparedOut(
         ratio=ratio.ratio,
         low=ratio.low,

@@ -166,11 +166,13 @@ def _stamp(outing: Outing) -> datetime:
 
 def _count_one(outing: Outing, told: Conditions, kinds: Kinds) -> tuple[OutingFact, OutingWords, list[LogFact]]:
     spells, efforts = live_spells(outing), stretches(outing)
+    on = local_time(outing.water, outing.started_at).date()
     fact = OutingFact(
         outing=outing,
         owner_id=outing.owner_id,
         water_id=outing.water_id,
-        on=local_time(outing.water, outing.started_at).date(),
+        on=on,
+        month=on.month,
         started_at=outing.started_at,
         surface_c=told.surface_c,
         wind_m_s=told.wind_m_s,

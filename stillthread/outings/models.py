@@ -198,6 +198,7 @@ class OutingFact(models.Model):
     owner = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="+")
     water = models.ForeignKey(Water, on_delete=models.CASCADE, related_name="+")
     on = models.DateField()
+    month = models.PositiveSmallIntegerField(default=0)
     started_at = models.DateTimeField()
     surface_c = models.FloatField(null=True)
     wind_m_s = models.FloatField(null=True)

@@ -204,22 +204,23 @@ def read_ahead(owner: Any, outing_id: uuid.UUID) -> list[AheadOut]:
     return ahead(outing.water, outing.ended_at or timezone.now(), outing.started_at)
 
 
-def _fact_out(fact: OutingFact) -> OutingSummary:
-    """A counted outing as the list has it."""
-    same = ("started_at", "hours", "takes", "landed", "plucks", "methods", "surface_c", "wind_m_s", "wind")
-    return OutingSummary(
-        id=fact.pk,
-        water_id=fact.water_id,
-        water_name=fact.water.name,
-        time_zone=fact.water.time_zone,
-        ended_at=fact.outing.ended_at,
-        note=fact.outing.note,
-        **{name: getattr(fact, name) for name in same},
-    )
+# What the list has, and where a counted outing has it.
+LISTED = {
+    "id": "outing_id",
+    "water_id": "water_id",
+    "water_name": "water__name",
+    "time_zone": "water__time_zone",
+    "ended_at": "outing__ended_at",
+    "note": "outing__note",
+    **{
+        name: name
+        for name in ("started_at", "hours", "takes", "landed", "plucks", "methods", "surface_c", "wind_m_s", "wind")
+    },
+}
 
 
 def _listed(facts: QuerySet[OutingFact]) -> list[OutingSummary]:
-    return [_fact_out(one) for one in facts.select_related("outing", "water").defer("outing__plan_snapshot")]
+    return [OutingSummary(**dict(zip(LISTED, row, strict=True))) for row in facts.values_list(*LISTED.values())]
 
 
 def read_log(owner: Any, asked: LogFilter, most: int = MOST_OUTINGS) -> LogOut:
@@ -237,7 +238,7 @@ def read_log(owner: Any, asked: LogFilter, most: int = MOST_OUTINGS) -> LogOut:
         count=sums["n"],
         landed_rate=landed_rate,
         takes_rate=takes_rate,
-        by_depth=[_bin_out(b) for b in by_depth(at_depths(owner, asked), step)],
+        by_depth=[_bin_out(b) for b in by_depth(at_depths(owner, asked, found), step)],
         blank_outings=sums["b"],
     )
 

@@ -3,15 +3,19 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
+from typing import NamedTuple
+
+import numpy as np
+from numpy.typing import NDArray
 
 FEWEST_TAKES = 5  # below that no ratio is told as a difference: common practice, figure ours
 WORTH_TELLING = 1.1  # a ratio nearer to 1 than this is no difference worth an angler's time: figure ours
 MOST_MORE_H = 500.0
 
 
-@dataclass(frozen=True)
-class Both:
+class Both(NamedTuple):
     """One outing's effort [hours] and takes with the one and with the other."""
 
     hours_a: float
@@ -36,30 +40,31 @@ class Ratio:
     more_hours: float | None
 
 
-def _parts(strata: list[Both]) -> list[tuple[float, float]]:
+Table = NDArray[np.float64]
+
+
+def _parts(strata: Table) -> tuple[Table, Table]:
     """What each outing adds to the ratio's top and bottom."""
-    found = []
-    for s in strata:
-        hours = s.hours_a + s.hours_b
-        found.append((s.takes_a * s.hours_b / hours, s.takes_b * s.hours_a / hours))
-    return found
+    hours_a, takes_a, hours_b, takes_b = strata.T
+    hours = hours_a + hours_b
+    return takes_a * hours_b / hours, takes_b * hours_a / hours
 
 
-def _variance(strata: list[Both], top: float, bottom: float) -> float:
+def _variance(strata: Table, top: float, bottom: float) -> float:
     """Variance of the log of the ratio: the larger of the Poisson one and the one the outings themselves show.
 
     Greenland and Robins (1985) for Poisson counts; for takes that come in bursts the jackknife over outings (Tukey 1958):
     the ratio without each of them in turn. Infinite where one outing carries all takes of a side.
     """
-    poisson = sum((s.takes_a + s.takes_b) * s.hours_a * s.hours_b / (s.hours_a + s.hours_b) ** 2 for s in strata) / (
-        top * bottom
-    )
-    without = [(top - x, bottom - y) for x, y in _parts(strata)]
-    if any(x <= 1e-9 or y <= 1e-9 for x, y in without):
+    hours_a, takes_a, hours_b, takes_b = strata.T
+    poisson = float(((takes_a + takes_b) * hours_a * hours_b / (hours_a + hours_b) ** 2).sum()) / (top * bottom)
+    tops, bottoms = _parts(strata)
+    without_a, without_b = top - tops, bottom - bottoms
+    if bool((without_a <= 1e-9).any() or (without_b <= 1e-9).any()):
         return math.inf
-    logs = [math.log(x / y) for x, y in without]
-    k, middle = len(logs), sum(logs) / len(logs)
-    return max(poisson, (k - 1) / k * sum((one - middle) ** 2 for one in logs))
+    logs = np.log(without_a / without_b)
+    k = len(logs)
+    return max(poisson, (k - 1) / k * float(((logs - logs.mean()) ** 2).sum()))
 
 
 def _quantile(outings: int) -> float:
@@ -69,16 +74,17 @@ def _quantile(outings: int) -> float:
     return float(stdtrit(max(1, outings - 1), 0.975))
 
 
-def rate_ratio(outings: list[Both]) -> Ratio:
+def rate_ratio(outings: Sequence[Both]) -> Ratio:
     """Return the rate ratio of a to b by the method of Mantel and Haenszel over outings where both were fished.
 
     What else differed between days cancels: only outings with effort of both count. Mantel-Haenszel for person-time data:
     Rothman, Greenland and Lash, Modern Epidemiology. With fewer than two such outings, or all takes of a side
     on one of them, no ratio is told.
     """
-    strata = [s for s in outings if s.hours_a > 0 and s.hours_b > 0]
-    takes = [s for s in strata if s.takes_a + s.takes_b > 0]
-    top, bottom = (sum(side) for side in zip(*_parts(strata), strict=True)) if strata else (0.0, 0.0)
+    table = np.array(outings, dtype=np.float64).reshape(-1, 4)
+    strata = table[(table[:, 0] > 0) & (table[:, 2] > 0)]
+    takes = strata[strata[:, 1] + strata[:, 3] > 0]
+    top, bottom = (float(side.sum()) for side in _parts(strata))
     none = Ratio(ratio=None, low=None, high=None, outings=len(strata), sure=False, more_hours=None)
     if len(takes) < 2 or top <= 0 or bottom <= 0:
         return none
@@ -87,18 +93,18 @@ def rate_ratio(outings: list[Both]) -> Ratio:
         return none
     wide = _quantile(len(takes)) * math.sqrt(variance)
     low, high = ratio * math.exp(-wide), ratio * math.exp(wide)
-    enough = sum(s.takes_a + s.takes_b for s in strata) >= FEWEST_TAKES
+    enough = bool(strata[:, 1].sum() + strata[:, 3].sum() >= FEWEST_TAKES)
     sure = enough and (low > 1 or high < 1)
     more = None if sure else _more_hours(strata, ratio, wide)
     return Ratio(ratio=ratio, low=low, high=high, outings=len(strata), sure=sure, more_hours=more)
 
 
-def _more_hours(strata: list[Both], ratio: float, wide: float) -> float | None:
+def _more_hours(strata: Table, ratio: float, wide: float) -> float | None:
     """How many more hours of each, at the rates and bursts seen, would leave 1 out of the interval."""
     apart = abs(math.log(ratio))
     if apart < math.log(WORTH_TELLING):
         return None
-    hours = min(sum(s.hours_a for s in strata), sum(s.hours_b for s in strata))
+    hours = min(float(strata[:, 0].sum()), float(strata[:, 2].sum()))
     more = hours * (max((wide / apart) ** 2, 1.0 + 1e-9) - 1)
     return more if 0 < more <= MOST_MORE_H else None
 
