@@ -11,7 +11,7 @@ from stillthread.core.evidence.compare import Both, in_words, rate_ratio
 from stillthread.core.evidence.rates import Stretch, poisson_rate
 from stillthread.outings.answers_schemas import AnswersOut, By, ComparedOut, GroupOut, LogFilter
 from stillthread.outings.effort import bin_step_m
-from stillthread.outings.facts import DEGREES_A_STEP, bring_up, by_depth
+from stillthread.outings.facts import DEGREES_A_STEP, HOURS_A_PART, bring_up, by_depth
 from stillthread.outings.models import LogFact, OutingFact
 
 IN_ORDER = ("month", "time", "depth", "surface", "at_fly")
@@ -56,13 +56,20 @@ def _parts(owner: Any, asked: LogFilter, by: By, found: QuerySet[OutingFact] | N
     return rows.filter(fact__in=found.order_by().values("pk")) if _asks(asked) else rows
 
 
+def _step(owner: Any, by: By) -> float:
+    """How wide a step is of what is sorted in steps."""
+    if by == "depth":
+        return bin_step_m(angler_of(owner).depth_unit)
+    return {"surface": DEGREES_A_STEP, "at_fly": DEGREES_A_STEP, "time": HOURS_A_PART}.get(by, 0.0)
+
+
 def answers(owner: Any, asked: LogFilter, by: By) -> AnswersOut:
     """Return effort, takes and their rate by what is asked, most effort first; blank time counts."""
     sums = {"h": Sum("hours"), "n": Sum("takes"), "l": Sum("landed")}
     found = _parts(owner, asked, by).values("key").annotate(**sums)
     groups = [GroupOut(key=row["key"], takes=vars(poisson_rate(row["n"], row["h"])), landed=row["l"]) for row in found]
     groups.sort(key=lambda one: (float(one.key), one.key) if by in IN_ORDER else (-one.takes.hours, one.key))
-    return AnswersOut(by=by, step_m=bin_step_m(angler_of(owner).depth_unit), groups=groups)
+    return AnswersOut(by=by, step=_step(owner, by), groups=groups)
 
 
 def at_depths(owner: Any, asked: LogFilter, found: QuerySet[OutingFact]) -> list[Stretch]:

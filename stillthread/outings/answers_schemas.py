@@ -63,10 +63,10 @@ class GroupOut(Strict):
 
 
 class AnswersOut(Strict):
-    """The log by what was asked; `step_m` is how deep a step of depth is."""
+    """The log by what was asked; `step` is how wide one of its steps is: metres, degrees Celsius, hours. 0 for what has none."""
 
     by: By
-    step_m: float
+    step: float
     groups: list[GroupOut]
 
 

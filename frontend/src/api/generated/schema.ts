@@ -2128,7 +2128,7 @@ export interface components {
         };
         /**
          * AnswersOut
-         * @description The log by what was asked; `step_m` is how deep a step of depth is.
+         * @description The log by what was asked; `step` is how wide one of its steps is: metres, degrees Celsius, hours. 0 for what has none.
          */
         AnswersOut: {
             /**
@@ -2138,8 +2138,8 @@ export interface components {
             by: "water" | "place" | "month" | "time" | "sun" | "light" | "depth" | "surface" | "at_fly" | "wind" | "method" | "line" | "pace" | "fly" | "prey" | "tone" | "phase";
             /** Groups */
             groups: components["schemas"]["GroupOut"][];
-            /** Step M */
-            step_m: number;
+            /** Step */
+            step: number;
         };
         /**
          * ArchiveOut

@@ -20,23 +20,22 @@ import type { Filter } from "./useFilter";
 type Answers = Schemas["AnswersOut"];
 type Group = Schemas["GroupOut"];
 type By = Answers["by"];
-const STEP_C = 2;
 
 /** What a group is called, in the angler's words and units. */
 function useNames(told: Answers | undefined) {
   const { settings, say } = useReader();
   const prey = useCatalogue().data?.prey ?? [];
-  const step = told?.step_m ?? 1;
+  const step = told?.step ?? 0;
   const unit = settings.temperature_unit;
   const by = told?.by;
   return (key: string): string => {
     const n = Number(key);
     if (by === "depth") return bandText(settings.depth_unit, n * step, (n + 1) * step);
     if (by === "surface" || by === "at_fly") {
-      const [low, high] = [n, n + STEP_C].map((c) => Math.round(temperatureTo(unit, c)));
+      const [low, high] = [n, n + step].map((c) => Math.round(temperatureTo(unit, c)));
       return `${low} to ${high} °${unit.toUpperCase()}`;
     }
-    if (by === "time") return words.time(n);
+    if (by === "time") return words.time(n, n + step);
     if (by && words.named[by]) return words.named[by][key] ?? key;
     if (by === "month") return MONTHS[n - 1] ?? key;
     if (by === "pace") return say(paceText(key) || key);

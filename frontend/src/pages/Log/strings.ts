@@ -45,7 +45,7 @@ export const words = {
     { value: "wind", label: "Wind" },
     { value: "phase", label: "When in the cast" },
   ],
-  time: (hour: number) => `${String(hour).padStart(2, "0")} to ${String(hour + 3).padStart(2, "0")} h`,
+  time: (from: number, to: number) => `${String(from).padStart(2, "0")} to ${String(to).padStart(2, "0")} h`,
   named: {
     sun: {
       dark: "Dark",
