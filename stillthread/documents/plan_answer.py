@@ -317,7 +317,8 @@ def _water_out(given: PlanInput, plan: Plan) -> WaterMeaning:
     )
 
 
-def _set_up_out(s: SetUp) -> SetUpOut:
+def set_up_out(s: SetUp) -> SetUpOut:
+    """Return a set-up as documents tell it."""
     top, bottom = s.runs_m or (None, None)
     return told(
         SetUpOut,
@@ -359,5 +360,5 @@ def plan_answer(given: PlanInput, plan: Plan) -> PlanAnswer:
         plan,
         belief=BeliefOut(chosen=chosen, places=places),
         water=_water_out(given, plan),
-        set_ups=[_set_up_out(s) for s in plan.set_ups],
+        set_ups=[set_up_out(s) for s in plan.set_ups],
     )

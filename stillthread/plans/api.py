@@ -14,7 +14,16 @@ from stillthread.plans import box_services, next_services, outing_calendar, rows
 from stillthread.plans.box_schemas import BoxTodayOut, TieListBody, TieListOut
 from stillthread.plans.models import Plan
 from stillthread.plans.rows_schemas import RowsIn, RowsOut
-from stillthread.plans.schemas import CalendarBody, PlanBody, PlanOut, PreviewOut, SchoolsOut, StartBody, TurnBody
+from stillthread.plans.schemas import (
+    CalendarBody,
+    KitWaysOut,
+    PlanBody,
+    PlanOut,
+    PreviewOut,
+    SchoolsOut,
+    StartBody,
+    TurnBody,
+)
 from stillthread.web.asked import newest
 from stillthread.web.errors import FAILURES, ErrorsOut
 from stillthread.web.owned import get_owned
@@ -72,6 +81,12 @@ def turn(request: HttpRequest, outing_id: uuid.UUID, payload: TurnBody) -> Advis
 def write_rows(request: HttpRequest, payload: RowsIn) -> RowsOut:
     """Write rows of outings in their order, each told for itself; the same rows sent again are the same."""
     return rows_services.write(request.user, payload)
+
+
+@router.post("/plans/kit", response={200: KitWaysOut, **FAILURES})
+def kit_ways(request: HttpRequest, payload: PlanBody) -> KitWaysOut:
+    """Return every line of the kit with a fly of each weight, worked out for a day: for what is tied on without signal."""
+    return services.kit_ways_for(request.user, payload)
 
 
 @router.put("/plans/{plan_id}", response={200: PlanOut, **FAILURES})

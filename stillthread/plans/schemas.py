@@ -11,7 +11,7 @@ from pydantic import AwareDatetime, Field, model_validator
 from stillthread.core.food.seen import ThroatSample
 from stillthread.core.noted.turned import Turn
 from stillthread.documents.plan import Day
-from stillthread.documents.plan_answer import PlanAnswer
+from stillthread.documents.plan_answer import PlanAnswer, SetUpOut
 from stillthread.documents.strict import Strict
 from stillthread.outings.schemas import SpellHow
 from stillthread.web.dates import Kept
@@ -59,6 +59,13 @@ class CalendarBody(Strict):
     """What the calendar entry says, line by line, as the angler reads it."""
 
     lines: list[Annotated[str, Field(max_length=600)]] = Field(min_length=1, max_length=40)
+
+
+class KitWaysOut(Strict):
+    """Every line of the kit with a fly of each weight, worked out for a day, and how each is begun."""
+
+    set_ups: tuple[SetUpOut, ...]
+    starts: list[SpellHow]
 
 
 class PreviewOut(PlanAnswer):

@@ -13,19 +13,29 @@ from stillthread.core.day import given as core
 from stillthread.core.day.schools import AIMS, QUESTIONS, Schools
 from stillthread.core.errors import InputError, Problem
 from stillthread.core.evidence.fish import LONGEST_FIGHT_S
+from stillthread.core.plan.kit_ways import kit_ways
 from stillthread.core.plan.make import make_plan
 from stillthread.core.trout.learnt import Learnt
 from stillthread.core.vocabulary import METHODS
 from stillthread.documents.frozen import frozen_answer
 from stillthread.documents.plan import Day, PlanRequest, plan_input_from
-from stillthread.documents.plan_answer import PlanAnswer, plan_answer
+from stillthread.documents.plan_answer import PlanAnswer, plan_answer, set_up_out
 from stillthread.flybox.services import fly_documents, tackle_document
 from stillthread.outings import services as outings
 from stillthread.outings.past import past_stretches
 from stillthread.outings.schemas import OutingBody, OutingOut, SpellBody
 from stillthread.plans.exposures import shared_paths
 from stillthread.plans.models import Plan
-from stillthread.plans.schemas import AnswerOut, PlanBody, PlanOut, PreviewOut, QuestionOut, SchoolsOut, StartBody
+from stillthread.plans.schemas import (
+    AnswerOut,
+    KitWaysOut,
+    PlanBody,
+    PlanOut,
+    PreviewOut,
+    QuestionOut,
+    SchoolsOut,
+    StartBody,
+)
 from stillthread.waters.models import Water
 from stillthread.waters.seen_before import seen_before
 from stillthread.waters.services import local_time, water_document
@@ -90,6 +100,14 @@ def preview(owner: Any, body: PlanBody, wanted: Callable[[], bool] = lambda: Tru
     answer = compute(request_for(owner, body), wanted)
     starts = [outings.begun(one, n) for n, one in enumerate(answer.set_ups)]
     return PreviewOut.model_construct(**dict(answer), starts=starts, longest_fight_s=LONGEST_FIGHT_S)
+
+
+def kit_ways_for(owner: Any, body: PlanBody) -> KitWaysOut:
+    """Return what the kit can do on a day with lines and flies a plan does not name. Raises InputError at the faulty fields."""
+    made = kit_ways(plan_input_from(request_for(owner, body)), shared_paths())
+    set_ups = tuple(set_up_out(one).model_copy(update={"tracks": (), "simulate": None}) for one in made)
+    starts = [outings.begun(one, 0).model_copy(update={"set_up_index": None}) for one in set_ups]
+    return KitWaysOut(set_ups=set_ups, starts=starts)
 
 
 def keep(owner: Any, plan_id: uuid.UUID, body: PlanBody) -> PlanOut:

@@ -1,5 +1,6 @@
 """A day without signal: opened from a closed browser, started, counted, logged, advised, stopped; everything arrives later, once."""
 
+import re
 import uuid
 
 from django.contrib.sessions.models import Session
@@ -187,6 +188,33 @@ class Dark(DarkCase):
         self.assertIsNotNone(Outing.objects.get(owner=self.user).ended_at)
         self.until(page, lambda: page.evaluate(WAITING) == 0)
         expect(page.locator("ol.corded > li")).to_contain_text("Red midge")
+
+    def test_a_rig_out_of_the_kit_tied_on_in_the_dark_has_its_clock(self):
+        page = self.at_home()
+        self.tap(page, "Fish this now")
+        expect(page.get_by_test_id("tally")).to_be_visible()
+        self.dark(page)
+        self.tap(page, "Change…")
+        options = page.get_by_label("Set-up").locator("optgroup option")
+        expect(options).not_to_have_count(0)
+        titles = [options.nth(n).inner_text() for n in range(options.count())]
+        wanted = next(title for title in titles if "inking line" in title and title.endswith(" weighted fly"))
+        page.get_by_label("Set-up").select_option(label=wanted)
+        self.tap(page, "Fish it")
+        expect(page.get_by_role("heading", level=1)).to_have_text(wanted)
+        page.reload()
+        for _ in range(6):  # any count has a clock, not only the best one
+            self.tap(page, "Deeper")
+        expect(page.get_by_test_id("set-depth")).to_contain_text(re.compile(r"\d+ s: "))
+        self.tap(page, "Cast: start the count")
+        self.tap(page, "Take")
+        self.dark(page, on=False)
+        self.until(page, lambda: Event.objects.filter(kind="take").exists())
+        take = Event.objects.get()
+        self.assertEqual(take.spell.title, wanted)
+        self.assertIsNotNone(take.depth_m)
+        self.assertLess(take.depth_m, 1.0)  # it took on the drop, not where the count would have ended
+        self.assertEqual(take.phase, "drop")
 
     def test_the_day_is_left_only_once_its_end_is_stored(self):
         """A store that is busy for a while: the page stands until the tap is safe, and what comes after knows of it."""

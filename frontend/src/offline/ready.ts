@@ -5,6 +5,7 @@ import { keepThing, keptThing } from "./db";
 
 export type Preview = Schemas["PreviewOut"];
 type IfBlank = Schemas["IfBlankOut"];
+export type Kit = Schemas["KitWaysOut"];
 
 /** What a day can be begun with where the server cannot be asked. */
 export interface ReadyDay {
@@ -14,14 +15,17 @@ export interface ReadyDay {
   /** When it was worked out, and what to do from each of its first set-ups as long as nothing takes. */
   at: string;
   ways?: IfBlank[];
+  /** What the kit can do beside the plan's set-ups, for a rig tied on out there. */
+  kit?: Kit;
 }
 
 const name = (water: string) => `ready:${water}`;
 
 export async function keepReady(water: string, day: ReadyDay): Promise<void> {
   // What was worked out for an earlier plan of this water stands until it is worked out anew.
-  const ways = day.ways ?? (await keptReady(water))?.ways;
-  await keepThing(name(water), { ...day, ways }).catch(() => undefined);
+  const before = await keptReady(water);
+  const { ways = before?.ways, kit = before?.kit } = day;
+  await keepThing(name(water), { ...day, ways, kit }).catch(() => undefined);
 }
 
 export function keptReady(water: string): Promise<ReadyDay | undefined> {

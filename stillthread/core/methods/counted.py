@@ -320,12 +320,15 @@ def _ran(seconds: int, at: float, mean: float, runs: tuple[float, float]) -> str
     return f"{start} fishes about {mean:.1f} m, between {runs[0]:.1f} and {runs[1]:.1f} m."
 
 
-def with_band(one: SetUp, context: Context) -> SetUp:
-    """Return a counted set-up with its numbers, its band and the clock's table; only what is shown is worth the runs."""
+def with_band(one: SetUp, context: Context, clock_s: int = 0) -> SetUp:
+    """Return a counted set-up with its numbers, its band and the clock's table; only what is shown is worth the runs.
+
+    The clock runs well beyond the count, and at least `clock_s` [s].
+    """
     if one.rig is None or one.cast is None or one.count_s is None:
         return one
     bed_m = context.bed_m
-    until = min(2 * one.count_s + CLOCK_BEYOND_S, LONGEST_CLOCK_S)
+    until = min(max(2 * one.count_s + CLOCK_BEYOND_S, clock_s), LONGEST_CLOCK_S)
     sink, fished = (
         context.paths.band(one.rig, sinking_cast(one.cast, float(until))),
         context.paths.band(one.rig, one.cast),

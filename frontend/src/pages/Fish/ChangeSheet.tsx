@@ -8,10 +8,14 @@ import { useReader } from "../../lib/session";
 import { depthText } from "../../lib/units";
 import { useWaters } from "../../lib/waters";
 import type { Outing, Spell } from "../../offline/overlay";
+import { keptReady } from "../../offline/ready";
 import { Button, Choice, Field, Select, Tick } from "../../ui/controls";
 import { Sheet } from "../../ui/Sheet";
 import { carriedTo, lastTakeM } from "./carry";
 import { words } from "./strings";
+
+/** What the value of a rig out of the kit begins with; the plan's own are numbers. */
+const KIT = "kit ";
 
 interface Props {
   onClose: () => void;
@@ -66,6 +70,11 @@ function Next({ setUp, spell, onTake }: NextProps) {
 
 function ChangeForm({ onClose, outing, spell, onChange }: Props) {
   const { say, settings } = useReader();
+  const outOfKit = useQuery({
+    queryKey: ["kit-ways", outing.water_id],
+    queryFn: async () => (await keptReady(outing.water_id))?.kit ?? null,
+    networkMode: "always",
+  }).data;
   const kit = useQuery({ queryKey: ["kit"], queryFn: () => need(api.GET("/api/kit")) });
   const waters = useWaters();
   const places = waters.data?.find((w) => w.id === outing.water_id)?.places ?? [];
@@ -76,6 +85,7 @@ function ChangeForm({ onClose, outing, spell, onChange }: Props) {
   const sets = outing.plan?.set_ups ?? [];
   const found = lastTakeM(outing);
   const [carry, setCarry] = useState(false);
+  const fromKit = setUp.startsWith(KIT) ? outOfKit?.starts[Number(setUp.slice(KIT.length))] : undefined;
   const next = sets[Number(setUp)];
   const carried =
     found !== null && next && setUp !== String(spell.set_up_index ?? "") ? carriedTo(next, found) : null;
@@ -87,8 +97,8 @@ function ChangeForm({ onClose, outing, spell, onChange }: Props) {
   ].filter(Boolean).length;
   const apply = () => {
     const other = sets[Number(setUp)];
-    const swapped = other && setUp !== String(spell.set_up_index ?? "");
-    const base = swapped ? { ...outing.starts[Number(setUp)], ...(carry ? carried : null) } : {};
+    const swapped = fromKit ?? (other && setUp !== String(spell.set_up_index ?? ""));
+    const base = fromKit ?? (swapped ? { ...outing.starts[Number(setUp)], ...(carry ? carried : null) } : {});
     const own = swapped && pace === (spell.pace ?? "static") ? {} : { pace };
     onChange({ ...base, ...own, place, ...(swapped ? {} : { flies }) });
     onClose();
@@ -100,7 +110,7 @@ function ChangeForm({ onClose, outing, spell, onChange }: Props) {
   return (
     <div className="space-y-4">
       <Next setUp={sets[spell.set_up_index ?? -1]} spell={spell} onTake={take} />
-      {sets.length > 1 && (
+      {(sets.length > 1 || outOfKit) && (
         <Field label={words.setUp}>
           {(p) => (
             <Select {...p} value={setUp} onChange={(e) => setSetUp(e.target.value)}>
@@ -109,6 +119,16 @@ function ChangeForm({ onClose, outing, spell, onChange }: Props) {
                   {letter(i)} · {say(s.title)}
                 </option>
               ))}
+              {spell.set_up_index == null && <option value="">{say(spell.title)}</option>}
+              {outOfKit && (
+                <optgroup label={words.outOfKit}>
+                  {outOfKit.starts.map((one, i) => (
+                    <option key={one.title} value={`${KIT}${i}`}>
+                      {say(one.title)}
+                    </option>
+                  ))}
+                </optgroup>
+              )}
             </Select>
           )}
         </Field>

@@ -68,8 +68,9 @@ function useKept(water: Water, day: ReadyDay | undefined) {
     queryFn: async () => {
       if (!day) return null;
       const readings = { path: { water_id: water.id } };
-      const [ways] = await Promise.all([
+      const [ways, kit] = await Promise.all([
         need(api.POST("/api/plans/if-blank", { body: day.body })),
+        need(api.POST("/api/plans/kit", { body: day.body })),
         client.prefetchQuery({ queryKey: ["kit"], queryFn: () => need(api.GET("/api/kit")) }),
         client.prefetchQuery({
           queryKey: ["readings", water.id],
@@ -77,7 +78,7 @@ function useKept(water: Water, day: ReadyDay | undefined) {
         }),
         navigator.serviceWorker.ready,
       ]);
-      await keepReady(water.id, { ...day, ways: [...ways] });
+      await keepReady(water.id, { ...day, ways: [...ways], kit });
       return day.at;
     },
     retry: 1,

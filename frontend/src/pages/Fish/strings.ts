@@ -83,6 +83,7 @@ export const words = {
   changeTitle: "Change one thing",
   changeAbout: "A new stretch of effort starts, so that the log knows what was fished when.",
   twoAtOnce: "Two changes at once: you will not know which of them did it.",
+  outOfKit: "Out of your kit, beside the plan",
   setUp: "Set-up",
   pace: "Pace",
   next: "The plan's next",

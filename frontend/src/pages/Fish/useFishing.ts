@@ -1,5 +1,5 @@
 /** What can be done on the water: each act is written at once and can be taken back. */
-import { useCallback, useMemo, useRef, useState } from "react";
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { Schemas } from "../../api/client";
 import { nowIso, nowMs } from "../../lib/clock";
 import { type DepthNow, depthAt } from "../../lib/counted";
@@ -37,11 +37,21 @@ export function useFishing(id: string) {
   const [undos, setUndos] = useState(() => loadUndos(id));
   // What was tapped here, as it was written: an older answer of the server may come in between and lack it.
   const tapped = useRef(new Map<string, Schemas["EventBody"]>());
+  const [kit, setKit] = useState<readonly SetUp[]>([]);
+  const water = outing?.water_id;
+  useEffect(() => {
+    // A rig out of the kit, tied on out there, has its clock from what was kept for that.
+    if (water)
+      void import("../../offline/ready").then(async ({ keptReady }) =>
+        setKit((await keptReady(water))?.kit?.set_ups ?? []),
+      );
+  }, [water]);
   const spell = useMemo(() => {
     const spells = [...(outing?.spells ?? [])].sort((a, b) => a.started_at.localeCompare(b.started_at));
     return spells.at(-1);
   }, [outing]);
-  const setUp = outing?.plan?.set_ups[spell?.set_up_index ?? -1];
+  const setUp =
+    outing?.plan?.set_ups[spell?.set_up_index ?? -1] ?? kit.find((one) => one.title === spell?.title);
   const setClock = useCallback(
     (at: number | null) => {
       setCastAt(at);
