@@ -100,7 +100,7 @@ export function Notices() {
     <>
       <div role="status" className="no-print">
         {(!reached || late) && (
-          <p className="bg-ink px-4 py-1.5 text-paper">
+          <p className="in-the-dark bg-ink px-4 py-1.5 text-paper">
             {!reached && words.offline} {!reached && asOf && words.asOf(asOf)}{" "}
             {waiting > 0 && words.waiting(waiting)}
           </p>
