@@ -10,7 +10,7 @@ import numpy as np
 from django.db.models import QuerySet
 
 from stillthread.core.evidence.rates import Stretch
-from stillthread.core.evidence.reliability import Day, coverage, gain, helped, in_words, level
+from stillthread.core.evidence.reliability import Day, coverage, expected_in_words, gain, helped, in_words, level
 from stillthread.core.trout.learnt import (
     NOTICE,
     USUAL,
@@ -24,12 +24,12 @@ from stillthread.core.trout.learnt import (
     warmer_in_words,
 )
 from stillthread.core.water.profile import temperature_at
-from stillthread.outings.answers_schemas import HelpedOut, LearntOut, PlanCheckOut, PlanPointOut
+from stillthread.outings.answers_schemas import ExpectedSeenOut, HelpedOut, LearntOut, PlanCheckOut, PlanPointOut
 from stillthread.outings.conditions import Conditions
 from stillthread.outings.effort import fish_of
 from stillthread.outings.models import Outing, OutingFact, Spell
 
-MOST_OUTINGS = 1000
+MOST_OUTINGS, MOST_EXPECTED = 1000, 40
 Belief = dict[str, Any]
 
 
@@ -71,6 +71,19 @@ def _taught(outing: Outing, tried: list[tuple[str, Tried]], belief: Belief, told
     return taught
 
 
+def _expected(plan: Any, spells: Sequence[Spell], efforts: Sequence[Stretch]) -> list[float] | None:
+    """Takes that the plan's set-ups expected for the time they were fished, and those that came; None where it expected nothing."""
+    set_ups = plan.get("set_ups") if isinstance(plan, dict) else None
+    due, seen, any_told = 0.0, 0, False
+    for spell, stretch in zip(spells, efforts, strict=True):
+        at = spell.set_up_index
+        one = set_ups[at] if isinstance(set_ups, list) and at is not None and at < len(set_ups) else None
+        told = one.get("expected") if isinstance(one, dict) else None
+        if isinstance(told, dict) and isinstance(told.get("takes_per_h"), (int, float)):
+            any_told, due, seen = True, due + stretch.hours * told["takes_per_h"], seen + stretch.takes
+    return [round(due, 3), seen] if any_told else None
+
+
 def against_plan(
     outing: Outing, spells: Sequence[Spell], efforts: Sequence[Stretch], told: Conditions
 ) -> dict[str, Any] | None:
@@ -100,8 +113,11 @@ def against_plan(
                 row[0].append((stretch.hours, here))
                 row[1].extend(w for w in (_weight(factor, cell) for cell in came) if w is not None)
     gains = {name: round(gain(*row), 4) for name, row in weights.items()}
+    expected = _expected(outing.plan_snapshot, spells, efforts)
     taught = _taught(outing, tried, beliefs.get(chosen) or {}, told)
-    return {"takes": takes, "effort": effort, "gains": gains, "taught": taught} if effort else None
+    return (
+        {"takes": takes, "effort": effort, "gains": gains, "taught": taught, "expected": expected} if effort else None
+    )
 
 
 def _learnt(taught: list[dict[str, Any]]) -> Iterator[LearntOut]:
@@ -120,7 +136,13 @@ def _learnt(taught: list[dict[str, Any]]) -> Iterator[LearntOut]:
 
 def plan_check(facts: QuerySet[OutingFact]) -> PlanCheckOut:
     """Return how takes lay against the plans of the newest of some counted outings."""
-    plans: Any = facts.filter(words__plan__isnull=False).values_list("words__plan", flat=True)[:MOST_OUTINGS]
+    rows: Any = facts.filter(words__plan__isnull=False).values_list("pk", "on", "words__plan")[:MOST_OUTINGS]
+    plans = [plan for _, _, plan in rows]
+    due = [
+        ExpectedSeenOut(outing_id=pk, on=on, expected=plan["expected"][0], seen=int(plan["expected"][1]))
+        for pk, on, plan in rows
+        if plan.get("expected")
+    ]
     days = [Day(tuple(one["takes"]), tuple((h, u) for h, u in one["effort"]), one["gains"]) for one in plans]
     points, takes = coverage(days), sum(len(day.takes) for day in days)
     taught = [one.get("taught") or {} for one in plans]
@@ -131,4 +153,6 @@ def plan_check(facts: QuerySet[OutingFact]) -> PlanCheckOut:
         factors=[HelpedOut(**vars(row)) for row in helped(days)],
         sentence=in_words(points, takes),
         learnt=[*_learnt(taught)],
+        expected=due[:MOST_EXPECTED],
+        expected_sentence=expected_in_words([(one.expected, one.seen) for one in due]),
     )

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections import Counter, defaultdict
 from typing import Any
 
 from django.db.models import QuerySet, Sum
@@ -9,7 +10,7 @@ from django.db.models import QuerySet, Sum
 from stillthread.accounts.services import angler_of
 from stillthread.core.evidence.compare import Both, in_words, rate_ratio
 from stillthread.core.evidence.rates import Stretch, poisson_rate
-from stillthread.outings.answers_schemas import AnswersOut, By, ComparedOut, GroupOut, LogFilter
+from stillthread.outings.answers_schemas import AnswersOut, By, CaughtOut, ComparedOut, FishOut, GroupOut, LogFilter
 from stillthread.outings.effort import bin_step_m
 from stillthread.outings.facts import DEGREES_A_STEP, HOURS_A_PART, bring_up, by_depth
 from stillthread.outings.models import LogFact, OutingFact
@@ -70,6 +71,34 @@ def answers(owner: Any, asked: LogFilter, by: By) -> AnswersOut:
     groups = [GroupOut(key=row["key"], takes=vars(poisson_rate(row["n"], row["h"])), landed=row["l"]) for row in found]
     groups.sort(key=lambda one: (float(one.key), one.key) if by in IN_ORDER else (-one.takes.hours, one.key))
     return AnswersOut(by=by, step=_step(owner, by), groups=groups)
+
+
+def fish(owner: Any, asked: LogFilter) -> list[CaughtOut]:
+    """Return the fish landed by species and length, and what became of them; the species landed most first."""
+    rows = LogFact.objects.filter(owner=owner, by="size").order_by()
+    if _asks(asked):
+        rows = rows.filter(fact__in=asked_for(owner, asked).order_by().values("pk"))
+    else:
+        bring_up(owner)
+    counts: dict[str, dict[str, Counter[str]]] = defaultdict(lambda: defaultdict(Counter))
+    for key, landed in rows.values_list("key").annotate(n=Sum("landed")):
+        species, length, fate = key.split(" ")
+        counts[species][length][fate] += landed
+    found = [
+        CaughtOut(species=species, **_fates(sum(of.values(), Counter())), sizes=_sizes(of))
+        for species, of in counts.items()
+    ]
+    return sorted(found, key=lambda one: (-one.count, one.species))
+
+
+def _fates(counted: Counter[str]) -> dict[str, int]:
+    return {"count": counted.total(), "returned": counted["returned"], "kept": counted["kept"]}
+
+
+def _sizes(of: dict[str, Counter[str]]) -> list[FishOut]:
+    """By length, those not measured last."""
+    found = [FishOut(length_cm=int(length) if length else None, **_fates(counted)) for length, counted in of.items()]
+    return sorted(found, key=lambda one: (one.length_cm is None, one.length_cm or 0))
 
 
 def at_depths(owner: Any, asked: LogFilter, found: QuerySet[OutingFact]) -> list[Stretch]:

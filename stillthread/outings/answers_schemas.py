@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import uuid
+from datetime import date
 from typing import Literal
 
 from pydantic import Field
@@ -12,7 +13,7 @@ from stillthread.documents.strict import Hundredths, Strict, Tenths, ThreeFigure
 from stillthread.outings.schemas import RateOut
 
 By = Literal[
-    "water", "place", "month", "time", "sun", "light", "depth", "surface", "at_fly", "wind", "method", "line", "pace", "fly",
+    "water", "place", "month", "time", "sun", "light", "depth", "surface", "at_fly", "layer", "wind", "method", "line", "pace", "fly",
     "prey", "tone", "phase",
 ]  # fmt: skip
 
@@ -60,6 +61,27 @@ class GroupOut(Strict):
     key: str
     takes: RateOut
     landed: int
+
+
+class FishOut(Strict):
+    """Fish of one length that were landed: whole centimetres, null where it was not measured; how many, and how many of them
+    went back, or were kept.
+    """
+
+    length_cm: int | None
+    count: int
+    returned: int
+    kept: int
+
+
+class CaughtOut(Strict):
+    """The fish of one species, empty where it was not noted, by length."""
+
+    species: Literal["", "rainbow", "brown", "brook"]
+    count: int
+    returned: int
+    kept: int
+    sizes: list[FishOut]
 
 
 class AnswersOut(Strict):
@@ -112,6 +134,15 @@ class LearntOut(Strict):
     sentence: str
 
 
+class ExpectedSeenOut(Strict):
+    """Takes of an outing as its plan's set-ups expected them by the log before it, for the time they were fished, and as they came."""
+
+    outing_id: uuid.UUID
+    on: date
+    expected: Hundredths
+    seen: int
+
+
 class PlanCheckOut(Strict):
     """How the takes of planned outings lay against their plans."""
 
@@ -121,6 +152,8 @@ class PlanCheckOut(Strict):
     factors: list[HelpedOut]
     sentence: str
     learnt: list[LearntOut]
+    expected: list[ExpectedSeenOut] = Field(description="the newest outings with a plan that expected something")
+    expected_sentence: str
 
 
 class AskedSeason(Strict):

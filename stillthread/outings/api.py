@@ -18,6 +18,7 @@ from stillthread.outings.answers_schemas import (
     AskedLog,
     AskedPair,
     AskedSeason,
+    CaughtOut,
     ComparedOut,
     LogFilter,
     PlanCheckOut,
@@ -82,6 +83,12 @@ def compare(request: HttpRequest, asked: Annotated[AskedPair, Query()]) -> Compa
 def check_plans(request: HttpRequest, asked: Annotated[LogFilter, Query()]) -> PlanCheckOut:
     """Return how the takes of planned outings lay against their plans, and which of the plans' reasons helped."""
     return plan_check(answers.asked_for(request.user, asked))
+
+
+@router.get("/log/fish", response={200: list[CaughtOut], **FAILURES})
+def read_fish(request: HttpRequest, asked: Annotated[LogFilter, Query()]) -> list[CaughtOut]:
+    """Return the fish landed by species and length, and what became of them."""
+    return answers.fish(request.user, asked)
 
 
 @router.get("/log/season", response={200: SeasonPictureOut, **FAILURES})

@@ -16,6 +16,7 @@ from stillthread.core.evidence.rates import Stretch
 from stillthread.core.noted.reading import sun_on
 from stillthread.core.sky.bands import light_band, sun_part
 from stillthread.core.sky.light import ripple_class
+from stillthread.core.water.layers import find_thermocline
 from stillthread.core.water.profile import temperature_at
 from stillthread.flybox.models import Fly
 from stillthread.outings.against_plan import against_plan
@@ -26,7 +27,7 @@ from stillthread.waters.models import Reading, Water
 from stillthread.waters.services import local_time
 from stillthread.web.owned import live
 
-RULES = 2  # raised when what is counted, or how, becomes another: every log is counted anew
+RULES = 3  # raised when what is counted, or how, becomes another: every log is counted anew
 OVERLAP = timedelta(seconds=3)  # a change is stamped a little before it can be seen by others
 CHUNK, ROWS = 50, 200
 HOURS_A_PART, DEGREES_A_STEP = 3, 2
@@ -67,6 +68,14 @@ def _step(value: float | None) -> str:
     return "" if value is None else str(int(value // DEGREES_A_STEP * DEGREES_A_STEP))
 
 
+def _layer(depth_m: float | None, told: Conditions) -> str:
+    """Where a depth [m] lies to the day's thermocline; empty where there was none, or it was not read."""
+    found = find_thermocline(told.profile) if depth_m is not None and len(told.profile) > 1 else None
+    if found is None or depth_m is None:
+        return ""
+    return "above" if depth_m < found.top_m else "below" if depth_m > found.bottom_m else "in"
+
+
 def _by_tag(spell: Spell, key_of: Any) -> dict[str, tuple[int, int]]:
     """Takes and fish by what the flies are: a take whose fly was not noted counts for none, unless there was one alone."""
     flies = [name for name in spell.flies if name]
@@ -103,12 +112,22 @@ def _keys(spell: Spell, outing: Outing, told: Conditions) -> dict[str, str]:
         **{by_depth(unit): "" if spell.depth_m is None else depth_key(unit, spell.depth_m) for unit in DEPTH_UNITS},
         "surface": _step(told.surface_c),
         "at_fly": _step(at_fly),
+        "layer": _layer(spell.depth_m, told),
         "wind": wind_point(told),
         "place": spell.place,
         "method": spell.method,
         "line": spell.line_title,
         "pace": spell.pace,
     }
+
+
+FATES = {True: "returned", False: "kept", None: ""}
+
+
+def size_key(fish: Event) -> str:
+    """Return what a landed fish is counted under: species, whole centimetres and what became of it, empty where not noted."""
+    length = "" if fish.length_m is None else str(round(CM_A_METRE * fish.length_m))
+    return f"{fish.species} {length} {FATES[fish.released]}"
 
 
 def _sorted(outing: Outing, told: Conditions, efforts: list[tuple[Spell, Stretch]], kinds: Kinds) -> list[LogFact]:
@@ -123,6 +142,9 @@ def _sorted(outing: Outing, told: Conditions, efforts: list[tuple[Spell, Stretch
     for spell, effort in efforts:
         for by, key in _keys(spell, outing, told).items():
             add(by, key, effort.hours, (effort.takes, effort.landed))
+        for event in fish_of(spell):
+            if event.kind == "landed":
+                add("size", size_key(event), 0.0, (0, 1))
         for by, found in (
             ("fly", _by_tag(spell, lambda name: name)),
             ("prey", _by_tag(spell, lambda name: kinds.get(name, ["", ""])[0])),

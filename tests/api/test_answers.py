@@ -78,6 +78,34 @@ class Answers(AnswersCase):
             with self.subTest(by):
                 self.assertEqual(self.by(by), expected)
 
+    def test_above_in_and_below_the_thermocline(self):
+        outing = self.day(
+            "2026-07-18", 19.0, 0, ((2.0, "sinking", ["Leech"], 2.0, 1), (1.0, "sinking", ["Leech"], 7.0, 2))
+        )
+        row = Reading.objects.get(taken_at__date="2026-07-18")
+        curve = ((0, 19), (2, 18.8), (3, 18.2), (4, 15), (5, 12), (6, 10.5), (8, 9.5))  # steepest between 3 and 5 m
+        row.reading["profile"] = [{"depth_m": d, "temperature_c": t} for d, t in curve]
+        row.save()
+        self.assertEqual(self.by("layer"), {"above": (1, 2.0), "below": (1, 1.0)})
+        compared = self.call("GET", "/api/log/compare?by=layer&a=above&b=below")
+        self.assertEqual(compared["outings"], 1)
+        self.assertEqual(self.call("GET", "/api/log/behind?by=layer&key=below")[0]["id"], outing)
+
+    def test_fish_by_species_and_length_and_what_became_of_them(self):
+        self.assertEqual([one["species"] for one in self.call("GET", "/api/log/fish")], [""])
+        told = (("rainbow", 0.43, True), ("rainbow", 0.43, False), ("rainbow", None, True), ("brown", 0.381, None))
+        spell = str(some(Spell.objects.filter(outing=self.outings[2]))[0].pk)
+        for n, (species, length, released) in enumerate(told):
+            event = {"spell_id": spell, "kind": "landed", "occurred_at": self.at(DAYS[2][0], 8.2 + 0.5 * n)}
+            event |= {"species": species, "length_m": length, "released": released}
+            self.call("PUT", f"/api/outings/{self.outings[2]}/events/{uuid.uuid4()}", event)
+        found = {one["species"]: one for one in self.call("GET", "/api/log/fish?month=10")}
+        self.assertEqual(set(found), {"rainbow", "brown"})
+        self.assertEqual([found["rainbow"][k] for k in ("count", "returned", "kept")], [3, 2, 1])
+        sizes = [(s["length_cm"], s["count"], s["returned"], s["kept"]) for s in found["rainbow"]["sizes"]]
+        self.assertEqual(sizes, [(43, 2, 1, 1), (None, 1, 1, 0)])
+        self.assertEqual(found["brown"]["sizes"], [{"length_cm": 38, "count": 1, "returned": 0, "kept": 0}])
+
     def test_blank_hours_stand_with_their_rate_of_none(self):
         groups = self.call("GET", "/api/log/answers?by=month")["groups"]
         october = next(g for g in groups if g["key"] == "10")
@@ -243,6 +271,21 @@ class AgainstPlans(AnswersCase):
         self.assertEqual([f["name"] for f in told["factors"]], ["temperature", "light"])
         self.assertTrue(told["factors"][0]["low"] > 0 > told["factors"][1]["high"])
         self.assertIn("80 % came in the half", told["sentence"])
+
+    def test_takes_expected_against_those_that_came(self):
+        for n in range(6):
+            outing = self.planned(f"2026-05-{n + 10}", 5, 1)
+            row = Outing.objects.get(pk=outing)
+            row.plan_snapshot["set_ups"] = [{"expected": {"takes_per_h": 1.0}}, {"expected": None}]
+            row.save()
+            for spell, index in zip(Spell.objects.filter(outing=outing).order_by("started_at"), (0, 1), strict=True):
+                spell.set_up_index = index
+                spell.save()
+        told = self.call("GET", "/api/log/plans")
+        # Two hours at one an hour each day; of five taps four are fish. The other two hours expected nothing and count for none.
+        self.assertEqual({(one["expected"], one["seen"]) for one in told["expected"]}, {(2.0, 4)})
+        self.assertIn("Over 6 outings the plans expected 12 takes; 24 came.", told["expected_sentence"])
+        self.assertIn("better than your log had led them to expect (1.2 to 2.8 times", told["expected_sentence"])
 
     def test_what_the_takes_teach_is_offered_and_only_taken_over_by_hand(self):
         for n in range(8):

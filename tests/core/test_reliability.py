@@ -6,7 +6,7 @@ import unittest
 import numpy as np
 from scipy import stats
 
-from stillthread.core.evidence.reliability import Day, coverage, gain, helped, in_words, level
+from stillthread.core.evidence.reliability import Day, coverage, expected_in_words, gain, helped, in_words, level
 
 
 class ByHand(unittest.TestCase):
@@ -36,6 +36,21 @@ class ByHand(unittest.TestCase):
         self.assertAlmostEqual(gain([(1, 5.0), (3, 5.0)], [5.0, 5.0]), 0)
         with self.assertRaises(ValueError):
             gain([], [0.0])
+
+
+class ExpectedTakes(unittest.TestCase):
+    def test_the_interval_is_that_of_a_count_where_days_are_alike(self):
+        # 24 seen where 12 were expected: twice as many, give or take 1.96 times the root of 24 over 12.
+        self.assertIn("(1.2 to 2.8 times as many, 95 %)", expected_in_words([(2.0, 4)] * 6))
+
+    def test_bursts_widen_it(self):
+        told = expected_in_words([(4.0, 24), (4.0, 0), (4.0, 0), (4.0, 0)])
+        self.assertIn("16 takes; 24 came. That is as expected", told)
+
+    def test_few_takes_are_only_counted(self):
+        self.assertEqual(expected_in_words([(1.0, 2), (2.0, 1)]), "Over 2 outings the plans expected 3 takes; 3 came.")
+        self.assertEqual(expected_in_words([]), "")
+        self.assertIn("worse than your log", expected_in_words([(10.0, 2)] * 5))
 
 
 class Seasons(unittest.TestCase):

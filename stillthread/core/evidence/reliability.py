@@ -134,6 +134,29 @@ def helped(days: Sequence[Day]) -> list[Helped]:
     return sorted(rows, key=lambda row: -row.per_take)
 
 
+def expected_in_words(days: Sequence[tuple[float, int]]) -> str:
+    """Return how the takes stand to those expected, outing by outing (expected, seen), with the 95 % interval of their ratio.
+
+    By the jackknife over outings, since takes come in bursts, and never narrower than counts of their own would be
+    (Poisson). Empty where nothing was expected.
+    """
+    due, seen = sum(e for e, _ in days), sum(n for _, n in days)
+    if due <= 0:
+        return ""
+    told = f"Over {len(days)} outings the plans expected {due:.0f} takes; {seen} came."
+    if len(days) < FEWEST_OUTINGS or seen < FEWEST_TAKES:
+        return told
+    value, low, high = _ratio([(float(n), e) for e, n in days])
+    least = Z95 * math.sqrt(seen) / due
+    low, high = min(low, value - least), max(high, value + least)
+    held = f"({max(0.0, low):.1f} to {high:.1f} times as many, 95 %)"
+    if low > 1:
+        return f"{told} It fished better than your log had led them to expect {held}."
+    if high < 1:
+        return f"{told} It fished worse than your log had led them to expect {held}."
+    return f"{told} That is as expected {held}."
+
+
 def in_words(points: Sequence[Point], takes: int) -> str:
     """Return what the plans' bands were worth, as one angler says it to another."""
     half = next((point for point in points if point.share == 0.5), None)

@@ -584,6 +584,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/log/fish": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Fish
+         * @description Return the fish landed by species and length, and what became of them.
+         */
+        get: operations["stillthread_outings_api_read_fish"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/log/plans": {
         parameters: {
             query?: never;
@@ -2155,7 +2175,7 @@ export interface components {
              * By
              * @enum {string}
              */
-            by: "water" | "place" | "month" | "time" | "sun" | "light" | "depth" | "surface" | "at_fly" | "wind" | "method" | "line" | "pace" | "fly" | "prey" | "tone" | "phase";
+            by: "water" | "place" | "month" | "time" | "sun" | "light" | "depth" | "surface" | "at_fly" | "layer" | "wind" | "method" | "line" | "pace" | "fly" | "prey" | "tone" | "phase";
             /** Groups */
             groups: components["schemas"]["GroupOut"][];
             /** Step */
@@ -2185,7 +2205,7 @@ export interface components {
              * @default depth
              * @enum {string}
              */
-            by: "water" | "place" | "month" | "time" | "sun" | "light" | "depth" | "surface" | "at_fly" | "wind" | "method" | "line" | "pace" | "fly" | "prey" | "tone" | "phase";
+            by: "water" | "place" | "month" | "time" | "sun" | "light" | "depth" | "surface" | "at_fly" | "layer" | "wind" | "method" | "line" | "pace" | "fly" | "prey" | "tone" | "phase";
             /** Key */
             key: string;
             /** Month */
@@ -2215,7 +2235,7 @@ export interface components {
              * @default depth
              * @enum {string}
              */
-            by: "water" | "place" | "month" | "time" | "sun" | "light" | "depth" | "surface" | "at_fly" | "wind" | "method" | "line" | "pace" | "fly" | "prey" | "tone" | "phase";
+            by: "water" | "place" | "month" | "time" | "sun" | "light" | "depth" | "surface" | "at_fly" | "layer" | "wind" | "method" | "line" | "pace" | "fly" | "prey" | "tone" | "phase";
             /** Month */
             month?: number | null;
             /**
@@ -2284,7 +2304,7 @@ export interface components {
              * @default depth
              * @enum {string}
              */
-            by: "water" | "place" | "month" | "time" | "sun" | "light" | "depth" | "surface" | "at_fly" | "wind" | "method" | "line" | "pace" | "fly" | "prey" | "tone" | "phase";
+            by: "water" | "place" | "month" | "time" | "sun" | "light" | "depth" | "surface" | "at_fly" | "layer" | "wind" | "method" | "line" | "pace" | "fly" | "prey" | "tone" | "phase";
             /** Month */
             month?: number | null;
             /**
@@ -2582,6 +2602,25 @@ export interface components {
             };
             /** Prey */
             prey: components["schemas"]["PreyEntryOut"][];
+        };
+        /**
+         * CaughtOut
+         * @description The fish of one species, empty where it was not noted, by length.
+         */
+        CaughtOut: {
+            /** Count */
+            count: number;
+            /** Kept */
+            kept: number;
+            /** Returned */
+            returned: number;
+            /** Sizes */
+            sizes: components["schemas"]["FishOut"][];
+            /**
+             * Species
+             * @enum {string}
+             */
+            species: "" | "rainbow" | "brown" | "brook";
         };
         /**
          * Caution
@@ -3191,6 +3230,26 @@ export interface components {
             takes_per_h: number;
         };
         /**
+         * ExpectedSeenOut
+         * @description Takes of an outing as its plan's set-ups expected them by the log before it, for the time they were fished, and as they came.
+         */
+        ExpectedSeenOut: {
+            /** Expected */
+            expected: number;
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /**
+             * Outing Id
+             * Format: uuid
+             */
+            outing_id: string;
+            /** Seen */
+            seen: number;
+        };
+        /**
          * FactorOut
          * @description One factor of the belief; `log_weight` per cell, `known` false where it is flat or guessed, `off` where switched off.
          *
@@ -3314,6 +3373,21 @@ export interface components {
             wind_m_s: number | null;
             /** Wind True */
             wind_true: boolean;
+        };
+        /**
+         * FishOut
+         * @description Fish of one length that were landed: whole centimetres, null where it was not measured; how many, and how many of them
+         *     went back, or were kept.
+         */
+        FishOut: {
+            /** Count */
+            count: number;
+            /** Kept */
+            kept: number;
+            /** Length Cm */
+            length_cm: number | null;
+            /** Returned */
+            returned: number;
         };
         /**
          * FittingFlyOut
@@ -5275,6 +5349,13 @@ export interface components {
          * @description How the takes of planned outings lay against their plans.
          */
         PlanCheckOut: {
+            /**
+             * Expected
+             * @description the newest outings with a plan that expected something
+             */
+            expected: components["schemas"]["ExpectedSeenOut"][];
+            /** Expected Sentence */
+            expected_sentence: string;
             /** Factors */
             factors: components["schemas"]["HelpedOut"][];
             /** Learnt */
@@ -10239,7 +10320,7 @@ export interface operations {
                 surface_c?: number | null;
                 wind?: ("N" | "NE" | "E" | "SE" | "S" | "SW" | "W" | "NW") | "";
                 q?: string;
-                by?: "water" | "place" | "month" | "time" | "sun" | "light" | "depth" | "surface" | "at_fly" | "wind" | "method" | "line" | "pace" | "fly" | "prey" | "tone" | "phase";
+                by?: "water" | "place" | "month" | "time" | "sun" | "light" | "depth" | "surface" | "at_fly" | "layer" | "wind" | "method" | "line" | "pace" | "fly" | "prey" | "tone" | "phase";
             };
             header?: never;
             path?: never;
@@ -10320,7 +10401,7 @@ export interface operations {
                 surface_c?: number | null;
                 wind?: ("N" | "NE" | "E" | "SE" | "S" | "SW" | "W" | "NW") | "";
                 q?: string;
-                by?: "water" | "place" | "month" | "time" | "sun" | "light" | "depth" | "surface" | "at_fly" | "wind" | "method" | "line" | "pace" | "fly" | "prey" | "tone" | "phase";
+                by?: "water" | "place" | "month" | "time" | "sun" | "light" | "depth" | "surface" | "at_fly" | "layer" | "wind" | "method" | "line" | "pace" | "fly" | "prey" | "tone" | "phase";
                 key: string;
             };
             header?: never;
@@ -10402,7 +10483,7 @@ export interface operations {
                 surface_c?: number | null;
                 wind?: ("N" | "NE" | "E" | "SE" | "S" | "SW" | "W" | "NW") | "";
                 q?: string;
-                by?: "water" | "place" | "month" | "time" | "sun" | "light" | "depth" | "surface" | "at_fly" | "wind" | "method" | "line" | "pace" | "fly" | "prey" | "tone" | "phase";
+                by?: "water" | "place" | "month" | "time" | "sun" | "light" | "depth" | "surface" | "at_fly" | "layer" | "wind" | "method" | "line" | "pace" | "fly" | "prey" | "tone" | "phase";
                 a: string;
                 b: string;
                 a_name?: string;
@@ -10421,6 +10502,86 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ComparedOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorsOut"];
+                };
+            };
+        };
+    };
+    stillthread_outings_api_read_fish: {
+        parameters: {
+            query?: {
+                water_id?: string | null;
+                month?: number | null;
+                surface_c?: number | null;
+                wind?: ("N" | "NE" | "E" | "SE" | "S" | "SW" | "W" | "NW") | "";
+                q?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CaughtOut"][];
                 };
             };
             /** @description Bad Request */

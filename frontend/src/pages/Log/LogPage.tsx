@@ -16,6 +16,7 @@ import { useFilter } from "./useFilter";
 
 const Answers = lazy(() => import("./Answers"));
 const AddDay = lazy(() => import("./AddDay"));
+const FishCaught = lazy(() => import("./FishCaught"));
 const PlanCheck = lazy(() => import("./PlanCheck"));
 const Filters = lazy(() => import("./Filters"));
 
@@ -85,6 +86,7 @@ export default function LogPage() {
             <DepthTable bins={data.by_depth} />
             <Suspense>
               <Answers filter={filter} />
+              <FishCaught filter={filter} />
               <PlanCheck filter={filter} />
             </Suspense>
             <section>

@@ -1,9 +1,12 @@
 /** Was the plan right: where takes came in what it thought likely, beside where the time was fished; which reasons helped. */
+
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { Link } from "wouter";
 import { api, need, type Schemas } from "../../api/client";
 import { Failed } from "../../components/states";
 import { FACTORS } from "../../lib/factors";
 import { useReader, useSaveSettings } from "../../lib/session";
+import { dayText } from "../../lib/time";
 import { Button } from "../../ui/controls";
 import { useDone } from "../../ui/UndoBar";
 import { words } from "./strings";
@@ -173,6 +176,20 @@ export default function PlanCheck({ filter }: { filter: Filter }) {
             )}
           </div>
         </div>
+      )}
+      {told.expected_sentence && (
+        <details data-testid="expected">
+          <summary className="min-h-11 cursor-pointer py-2">{told.expected_sentence}</summary>
+          <h3>{words.expectedList}</h3>
+          <ul>
+            {told.expected.map((one) => (
+              <li key={one.outing_id}>
+                <Link to={`/log/${one.outing_id}`}>{dayText(`${one.on}T12:00:00Z`, "UTC")}</Link>:{" "}
+                {words.expectedRow(one.expected.toFixed(1), one.seen)}
+              </li>
+            ))}
+          </ul>
+        </details>
       )}
       <Taught rows={told.learnt} />
     </section>

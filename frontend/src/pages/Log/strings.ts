@@ -42,6 +42,7 @@ export const words = {
     { value: "light", label: "Light" },
     { value: "surface", label: "Surface temperature" },
     { value: "at_fly", label: "Temperature at the fly" },
+    { value: "layer", label: "Thermocline" },
     { value: "wind", label: "Wind" },
     { value: "phase", label: "When in the cast" },
   ],
@@ -55,6 +56,7 @@ export const words = {
       late: "Last hours of sun",
       dusk: "Dusk",
     },
+    layer: { above: "Above it", in: "In it", below: "Below it" },
     light: { dark: "Dark", low: "Low sun", dull: "Dull", bright: "Bright" },
     phase: {
       drop: "On the drop",
@@ -68,6 +70,22 @@ export const words = {
   phaseAbout: "Of all the time fished in stretches with such a take.",
   more: (n: number) => `${n} more`,
   behind: (name: string) => `Outings behind: ${name}`,
+  fishCaught: "Your fish",
+  noFish:
+    "No fish landed on these outings yet. Length and species can be noted when it is in the net, or afterwards.",
+  species: { rainbow: "Rainbow", brown: "Brown", brook: "Brook", "": "Species not noted" } as Record<
+    string,
+    string
+  >,
+  fates: (n: number, returned: number, kept: number) =>
+    `${n} landed${returned > 0 ? `, ${returned} returned` : ""}${kept > 0 ? `, ${kept} kept` : ""}.`,
+  lengths: (middle: string, longest: string, measured: number) =>
+    measured === 1
+      ? `The one measured: ${longest}.`
+      : `The middle one of ${measured} measured: ${middle}; the longest ${longest}.`,
+  between: (from: string, to: string) => `${from.replace(/ .*/, "")} to ${to}`,
+  expectedList: "Outing by outing",
+  expectedRow: (due: string, seen: number) => `expected ${due}, came ${seen}`,
   track: "The boat's track",
   noTrack: "A GPX file your phone or sounder recorded tells how you drifted in each stretch.",
   trackOf: (from: string, to: string) => `Recorded from ${from} to ${to}.`,
