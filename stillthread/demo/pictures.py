@@ -52,7 +52,7 @@ def drawn_fish(length_m: float, rng: np.random.Generator) -> bytes:
     return _jpeg(picture.filter(ImageFilter.GaussianBlur(1.2)))
 
 
-def drawn_water(cloud_oktas: int, rng: np.random.Generator) -> bytes:
+def drawn_water(cloud_oktas: float, rng: np.random.Generator) -> bytes:
     """Return the water from the boat under that much cloud, as JPEG: hills, a shore, a ripple."""
     grey = cloud_oktas / 8
     sky = _fade((int(110 + 60 * grey), int(150 + 25 * grey), int(200 - 20 * grey)), (214, 220, 222), HIGH // 2)

@@ -95,7 +95,7 @@ def _fish(rng: np.random.Generator) -> dict[str, Any]:
     }
 
 
-def _photos(owner: Any, outing: Outing, cloud_oktas: int, bed_m: float, rng: np.random.Generator) -> None:
+def _photos(owner: Any, outing: Outing, *, cloud_oktas: float, bed_m: float, rng: np.random.Generator) -> None:
     """Drawn photos of a day: the water when it began, the sounder, and the first fish in the net at its depth."""
     began = outing.started_at
     shown: list[tuple[PhotoBody, bytes]] = [
@@ -196,7 +196,13 @@ def write_outing(
             outings.put_event(owner, outing_id, _uuid(spell_id, k), event)
         clock, number = end, number + 1
     if photographed:
-        _photos(owner, get_owned(Outing, owner, outing_id), reading.reading.cloud_oktas or 0, chosen.bed_m, rng)
+        _photos(
+            owner,
+            get_owned(Outing, owner, outing_id),
+            cloud_oktas=reading.reading.cloud_oktas or 0,
+            bed_m=chosen.bed_m,
+            rng=rng,
+        )
 
 
 SEASON_OUTINGS = 16

@@ -38,7 +38,8 @@ def put_photo(
     outing = get_owned(Outing, owner, outing_id, defer=("plan_snapshot",))
     if live(Photo, owner).filter(outing=outing).exclude(pk=photo_id).count() >= MOST_PHOTOS:
         message = f"This outing has {MOST_PHOTOS} photos."
-        raise InputError(Problem("too_many", "photos", message, f"at most {MOST_PHOTOS}", "Delete one of them first."))
+        hint = "Delete one of them first."
+        raise InputError(Problem("too_many", "photos", message, f"at most {MOST_PHOTOS}", hint=hint))
     row = put_owned(Photo, owner, photo_id, based_on=based_on, outing=outing, **body.model_dump())
     return PhotoOut(arrived=Picture.objects.filter(photo=row).exists(), **_told(row))
 

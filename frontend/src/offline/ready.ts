@@ -5,7 +5,7 @@ import { keepThing, keptThing } from "./db";
 
 export type Preview = Schemas["PreviewOut"];
 type IfBlank = Schemas["IfBlankOut"];
-export type Kit = Schemas["KitWaysOut"];
+type Kit = Schemas["KitWaysOut"];
 
 /** What a day can be begun with where the server cannot be asked. */
 export interface ReadyDay {

@@ -216,7 +216,13 @@ def day_context(given: PlanInput, paths: Paths = IN_MEMORY) -> tuple[Context, tu
     )
     food = eaten(sightings=given.sightings)
     log = liken(given.own_log, given.when.date(), reading.surface_c) if given.own_log else None
-    brought = Brought(log, given.without, given.schools.wind_shore, given.found_m, given.angler.learnt)
+    brought = Brought(
+        log=log,
+        without=given.without,
+        wind_shore=given.schools.wind_shore,
+        found_m=given.found_m,
+        learnt=given.angler.learnt,
+    )
     # Rises count once: as fish at the top, not again as the food they rise to.
     besides = tuple(seen for seen in given.sightings if seen.rise is None)
     lying = eaten(sightings=besides)

@@ -30,7 +30,8 @@ class Reach:
         self._grid = np.concatenate([[0.0], belief.depths_m])
         lit = [light.at(y) if light else None for y in self._grid]
         noticed = [
-            p @ notice_kernel(y, belief.depths_m, secchi_m, a, times) for y, a in zip(self._grid, lit, strict=True)
+            p @ notice_kernel(y, belief.depths_m, secchi_m, light=a, times=times)
+            for y, a in zip(self._grid, lit, strict=True)
         ]
         self._noticed = np.array(noticed, dtype=np.float64)
 
