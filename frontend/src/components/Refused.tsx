@@ -5,7 +5,7 @@ import { type DepthUnit, depthText, fishText } from "../lib/units";
 import type { Entry, Outbox } from "../offline/outbox";
 import { Button } from "../ui/controls";
 import { Sheet } from "../ui/Sheet";
-import { words } from "./strings";
+import { words } from "./refusedStrings";
 
 interface Props {
   box: Outbox;

@@ -1,10 +1,11 @@
 /** Nothing on the go: the day's best set-up ready to start, and the last outing to carry on or look back at. */
-import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-query";
+import { keepPreviousData, type QueryClient, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Link } from "wouter";
 import { api, need, OfflineError, type Schemas } from "../../api/client";
 import { letter } from "../../lib/cord";
 import { setUpCount } from "../../lib/counted";
 import type { PlanBody } from "../../lib/draft";
+import { logQuery } from "../../lib/log";
 import { useReach } from "../../lib/reach";
 import { useReader } from "../../lib/session";
 import { clockText, dayAndClock, dayText, isToday } from "../../lib/time";
@@ -57,6 +58,20 @@ function useBestNow(waterId: string | undefined) {
   });
 }
 
+const LAST_OUTINGS = 5;
+
+/** The log and the last outings in it, to be looked back at without signal. */
+async function keepLastOutings(client: QueryClient) {
+  const { outings } = await client.fetchQuery(logQuery());
+  const kept = outings.slice(0, LAST_OUTINGS).map(({ id }) =>
+    client.prefetchQuery({
+      queryKey: ["outing", id],
+      queryFn: () => need(api.GET("/api/outings/{outing_id}", { params: { path: { outing_id: id } } })),
+    }),
+  );
+  await Promise.all(kept);
+}
+
 /** What a day in the dark needs, fetched while there is signal, and said once it is here. */
 function useKept(water: Water, day: ReadyDay | undefined) {
   const client = useQueryClient();
@@ -76,6 +91,7 @@ function useKept(water: Water, day: ReadyDay | undefined) {
           queryKey: ["readings", water.id],
           queryFn: () => need(api.GET("/api/waters/{water_id}/readings", { params: readings })),
         }),
+        keepLastOutings(client),
         navigator.serviceWorker.ready,
       ]);
       await keepReady(water.id, { ...day, ways: [...ways], kit });

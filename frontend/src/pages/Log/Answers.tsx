@@ -5,6 +5,7 @@ import { useSearchParams } from "wouter";
 import { api, need, type Schemas } from "../../api/client";
 import { Failed } from "../../components/states";
 import { useCatalogue } from "../../lib/catalogue";
+import type { Filter } from "../../lib/log";
 import { methodText } from "../../lib/methods";
 import { MONTHS } from "../../lib/months";
 import { paceText } from "../../lib/paces";
@@ -15,7 +16,6 @@ import { Field, Select } from "../../ui/controls";
 import { OutingRow } from "./OutingRow";
 import { rateText } from "./Rates";
 import { words } from "./strings";
-import type { Filter } from "./useFilter";
 
 type Answers = Schemas["AnswersOut"];
 type Group = Schemas["GroupOut"];

@@ -2,10 +2,10 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { api, need, type Schemas } from "../../api/client";
 import { Failed } from "../../components/states";
+import type { Filter } from "../../lib/log";
 import { useReader } from "../../lib/session";
 import { fishText } from "../../lib/units";
 import { words } from "./strings";
-import type { Filter } from "./useFilter";
 
 type Species = Schemas["CaughtOut"];
 /** How wide a step of the picture is: five centimetres, or two inches. */

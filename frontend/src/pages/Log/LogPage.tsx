@@ -1,11 +1,11 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { lazy, Suspense, useState } from "react";
 import { Link } from "wouter";
-import { api, need } from "../../api/client";
 import { Column } from "../../column/Column";
 import { EffortLayer, RateLayer } from "../../column/EffortLayer";
 import { Empty, Failed, Loading } from "../../components/states";
 import { TwoPane } from "../../components/TwoPane";
+import { LOG_PAGE, logQuery } from "../../lib/log";
 import { useReader } from "../../lib/session";
 import { useWater } from "../../lib/waters";
 import { Button, Choice } from "../../ui/controls";
@@ -21,7 +21,6 @@ const PlanCheck = lazy(() => import("./PlanCheck"));
 const Filters = lazy(() => import("./Filters"));
 
 /** How many outings are listed at first, and at most: the line above finds the others. */
-const PAGE = 100;
 const MOST = 1000;
 
 export default function LogPage() {
@@ -29,13 +28,9 @@ export default function LogPage() {
   const { water, list } = useWater();
   const asked = useFilter();
   const { filter, only, set, some } = asked;
-  const [most, setMost] = useState(PAGE);
+  const [most, setMost] = useState(LOG_PAGE);
   const [adding, setAdding] = useState(false);
-  const log = useQuery({
-    queryKey: ["log", filter, most],
-    queryFn: () => need(api.GET("/api/log", { params: { query: { ...filter, most } } })),
-    placeholderData: keepPreviousData,
-  });
+  const log = useQuery({ ...logQuery(filter, most), placeholderData: keepPreviousData });
   if (log.isPending) return <Loading what={words.opening} />;
   if (log.isLoadingError) return <Failed error={log.error} again={() => void log.refetch()} />;
   const data = log.data;
@@ -97,7 +92,7 @@ export default function LogPage() {
                 ))}
               </ul>
               {data.count > data.outings.length && most < MOST && (
-                <Button onClick={() => setMost(Math.min(MOST, most + PAGE))}>
+                <Button onClick={() => setMost(Math.min(MOST, most + LOG_PAGE))}>
                   {words.more(data.count - data.outings.length)}
                 </Button>
               )}

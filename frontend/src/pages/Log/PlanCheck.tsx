@@ -5,12 +5,12 @@ import { Link } from "wouter";
 import { api, need, type Schemas } from "../../api/client";
 import { Failed } from "../../components/states";
 import { FACTORS } from "../../lib/factors";
+import type { Filter } from "../../lib/log";
 import { useReader, useSaveSettings } from "../../lib/session";
 import { dayText } from "../../lib/time";
 import { Button } from "../../ui/controls";
 import { useDone } from "../../ui/UndoBar";
 import { words } from "./strings";
-import type { Filter } from "./useFilter";
 
 type Check = Schemas["PlanCheckOut"];
 type Learnt = Record<Check["learnt"][number]["key"], number>;

@@ -1,9 +1,8 @@
 /** Which outings are asked for: in the address, so that they can be shared and the back button works. */
 import { useSearchParams } from "wouter";
-import type { paths } from "../../api/generated/schema";
+import type { Filter } from "../../lib/log";
 import { useWater } from "../../lib/waters";
 
-export type Filter = Omit<NonNullable<paths["/api/log"]["get"]["parameters"]["query"]>, "most">;
 type Named = "only" | "month" | "t" | "wind" | "q";
 
 export function useFilter() {
