@@ -23,6 +23,7 @@ class Angler(models.Model):
     methods_left_out = models.JSONField(default=list, blank=True)
     schools = models.JSONField(default=dict, blank=True)
     costs = models.JSONField(default=dict, blank=True)  # minutes a change on the water takes
+    owns = models.JSONField(default=dict, blank=True)  # floats, tippets, sinking leader
     learnt = models.JSONField(default=dict, blank=True)  # figures of the plan taken over from the own log
     is_demo = models.BooleanField(default=False)
 

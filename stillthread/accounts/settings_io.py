@@ -7,7 +7,7 @@ from typing import Literal
 from pydantic import Field
 
 from stillthread.accounts.models import Angler
-from stillthread.core.day.given import Arm, CastLength, NetReach, Rod, RodCount
+from stillthread.core.day.given import Arm, CastLength, NetReach, Owns, Rod, RodCount
 from stillthread.core.day.schools import Schools
 from stillthread.core.search.model import Costs
 from stillthread.core.trout.learnt import USUAL, Learnt
@@ -31,13 +31,24 @@ class SettingsIO(Strict):
     methods_left_out: list[Method] = Field(default=[], max_length=5)
     schools: Schools = Schools()
     costs: Costs = Costs()
+    owns: Owns = Owns()
     learnt: Learnt = USUAL
+
+
+def owns_of(angler: Angler) -> Owns:
+    """Return what an angler carries beside lines and flies; JSON keeps its tuples as lists."""
+    return Owns(**{name: tuple(told) if isinstance(told, list) else told for name, told in angler.owns.items()})
 
 
 def settings_of(angler: Angler) -> SettingsIO:
     """Return an angler's settings."""
     values = {name: getattr(angler, name) for name in SettingsIO.model_fields}
-    parts = {"schools": Schools(**angler.schools), "costs": Costs(**angler.costs), "learnt": Learnt(**angler.learnt)}
+    parts = {
+        "schools": Schools(**angler.schools),
+        "costs": Costs(**angler.costs),
+        "owns": owns_of(angler),
+        "learnt": Learnt(**angler.learnt),
+    }
     return SettingsIO.model_validate({**values, **parts})
 
 

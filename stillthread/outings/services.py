@@ -9,7 +9,7 @@ from functools import lru_cache
 from typing import Any
 
 from django.db import transaction
-from django.db.models import Count, Q, QuerySet, Sum
+from django.db.models import Count, Prefetch, Q, QuerySet, Sum
 from django.http import Http404
 from django.utils import timezone
 from pydantic import ValidationError
@@ -54,8 +54,13 @@ PLANS_OPEN = 32  # how many outings' plans a process keeps open
 HEAVY = ("plan_snapshot",)  # a whole plan, which most questions do not need
 
 
+UNREAD = ("received_at", "updated_at")  # no page asks when a row came; turning them into dates takes a while
+
+
 def _whole(rows: QuerySet[Outing]) -> QuerySet[Outing]:
-    return rows.select_related("water").prefetch_related("spells__events")
+    spells, events = (model.objects.filter(deleted_at=None).defer(*UNREAD) for model in (Spell, Event))
+    found = rows.select_related("water").prefetch_related(Prefetch("spells", queryset=spells))
+    return found.prefetch_related(Prefetch("spells__events", queryset=events))
 
 
 def _rate_out(rate: Rate) -> RateOut:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from contextlib import nullcontext
 from typing import Any
 
 from django.db import transaction
@@ -51,6 +52,7 @@ def _turn(owner: Any, row: RowIn) -> int | None:
     return None
 
 
+SEVERAL = ("outing", "turn", "plan")  # these write more than their own row, which is whole or not at all by itself
 PUT: dict[str, Put] = {
     "outing": _outing,
     "spell": _spell,
@@ -73,7 +75,7 @@ def _plan(owner: Any, row: RowIn) -> int | None:
 
 def _done(owner: Any, row: RowIn, put: Put) -> RowDoneOut:
     try:
-        with transaction.atomic():
+        with transaction.atomic() if row.kind in SEVERAL else nullcontext():
             if row.body is None:
                 if row.kind not in MODELS:
                     raise InputError(Problem("no_body", "body", "This is not deleted here.", "what was noted"))

@@ -9,6 +9,7 @@ from typing import Any
 
 from stillthread.accounts.models import Angler
 from stillthread.accounts.services import angler_of
+from stillthread.accounts.settings_io import owns_of
 from stillthread.core.day import given as core
 from stillthread.core.day.schools import AIMS, QUESTIONS, Schools
 from stillthread.core.errors import InputError, Problem
@@ -67,9 +68,14 @@ def request_for(owner: Any, body: PlanBody) -> PlanRequest:
 
 def angler_document(angler: Angler) -> core.Angler:
     """Return an angler's limits as the plan document has them."""
-    own = {one.name: getattr(angler, one.name) for one in fields(core.Angler) if one.name not in ("methods", "learnt")}
+    own = {
+        one.name: getattr(angler, one.name)
+        for one in fields(core.Angler)
+        if one.name not in ("methods", "owns", "learnt")
+    }
     return core.Angler(
         **own,
+        owns=owns_of(angler),
         learnt=Learnt(**angler.learnt),
         methods=tuple(one for one in METHODS if one not in angler.methods_left_out),
     )

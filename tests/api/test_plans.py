@@ -32,6 +32,24 @@ class Plans(ApiCase):
         self.assertTrue(2 <= len(plan["set_ups"]) <= 4)
         self.assertTrue(all(len(s["flies"]) <= 2 for s in plan["set_ups"]))
 
+    def test_only_what_is_carried_is_planned(self):
+        self.make_kit()
+        settings = self.call("GET", "/api/session")["settings"]
+        self.assertEqual(
+            settings["owns"],
+            {"floats": ["fixed", "release", "sliding"], "tippets_x": [1, 2, 3, 4, 5], "sinking_leader": True},
+        )
+        methods = {one["method"] for one in self.call("POST", "/api/plans/preview", self.body)["set_ups"]}
+        owns = {"floats": [], "tippets_x": [4], "sinking_leader": False}
+        self.assertEqual(self.call("PUT", "/api/settings", {**settings, "owns": owns})["owns"], owns)
+        plan = self.call("POST", "/api/plans/preview", self.body)
+        self.assertIn("float", methods)
+        self.assertNotIn("float", {one["method"] for one in plan["set_ups"]})
+        self.assertIn("No float in your kit.", [one["reason"] for one in plan["ruled_out"]])
+        for bad in ({"floats": ["balloon"]}, {"tippets_x": []}, {"tippets_x": [9]}):
+            refused = self.refused("PUT", "/api/settings", {**settings, "owns": {**owns, **bad}})
+            self.assertTrue(any(path.startswith(f"owns.{next(iter(bad))}") for path in refused), refused)
+
     def test_a_reading_changes_the_plan_at_once(self):
         self.make_kit()
         before = self.call("POST", "/api/plans/preview", self.body)

@@ -40,11 +40,17 @@ export const MOST_ROWS = 200;
 const AGAIN_MS = 15_000;
 const SOON_MS = 1_000;
 
+/** A write that has arrived, and the revision it made. */
+export interface Sent {
+  write: Write;
+  revision?: number;
+}
+
 /** What the part that sends may do with the queue. */
 export interface Hands {
   all: () => Entry[];
   change: (keys: Map<string, Entry | null>) => Promise<void>;
-  sent: (entry: Entry, revision?: number) => void;
+  sent: (all: Sent[]) => void;
   hold: () => void;
   /** How many rows go at once; told, it is set. */
   most: (rows?: number) => number;
@@ -66,7 +72,7 @@ export class Outbox {
   /** True where the device would not store the last entry: then memory is all there is. */
   full = false;
   held: Held = null;
-  onSent: (write: Write, revision?: number) => void = () => undefined;
+  onSent: (all: Sent[]) => void = () => undefined;
 
   constructor(private readonly owner: string) {
     this.channel = "BroadcastChannel" in window ? new BroadcastChannel(`outbox:${owner}`) : null;
@@ -245,9 +251,9 @@ export class Outbox {
   private readonly hands: Hands = {
     all: () => this.entries,
     change: (keys: Map<string, Entry | null>) => this.change(keys),
-    sent: ({ write }: Entry, revision?: number) => {
-      if (revision !== undefined) this.made.set(write.id, revision);
-      this.onSent(write, revision);
+    sent: (all: Sent[]) => {
+      for (const { write, revision } of all) if (revision !== undefined) this.made.set(write.id, revision);
+      this.onSent(all);
     },
     hold: () => {
       this.held = "signed-out";

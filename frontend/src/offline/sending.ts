@@ -1,6 +1,6 @@
 /** Sending what waits: many at once, each told for itself, one that cannot be taken set aside. Fetched when there is something to send. */
 import { ApiError, api, need, type Problem, type Schemas } from "../api/client";
-import { type Entry, type Hands, MOST_ROWS } from "./outbox";
+import { type Entry, type Hands, MOST_ROWS, type Sent } from "./outbox";
 
 type Done = Schemas["RowDoneOut"];
 /** A server that fails this often over one entry will not take it: it is set aside and the rest goes on. */
@@ -51,13 +51,14 @@ const stored = (told?: Done) => told !== undefined && told.status < 300;
 /** Take in what became of each: gone, refused, or to be tried again. */
 async function take(batch: Entry[], done: Done[], box: Hands): Promise<boolean> {
   const changed = new Map<string, Entry | null>();
+  const sent: Sent[] = [];
   let trouble = false;
   batch.forEach((entry, n) => {
     const told = done[n];
     if (!told) return;
     const revision = told.revision ?? undefined;
     if (stored(told)) {
-      box.sent(entry, revision);
+      sent.push({ write: entry.write, revision });
       changed.set(entry.key, null);
       for (const one of box.all())
         if (
@@ -84,6 +85,7 @@ async function take(batch: Entry[], done: Done[], box: Hands): Promise<boolean> 
       });
     }
   });
+  box.sent(sent);
   await box.change(changed);
   return !trouble;
 }

@@ -30,11 +30,17 @@ export function OutboxProvider({ children }: { children: ReactNode }) {
   useEffect(() => {
     const sent = new Set<string>();
     let timer: ReturnType<typeof setTimeout> | undefined;
-    box.onSent = (write, revision) => {
-      answered<Outing>(client, ["outing", write.outing], (old) =>
-        old ? withWrite(old, write, revision) : old,
-      );
-      sent.add(write.outing);
+    box.onSent = (all) => {
+      for (const id of new Set(all.map(({ write }) => write.outing))) {
+        const mine = all.filter(({ write }) => write.outing === id);
+        // All of an outing at once: the page is drawn once.
+        answered<Outing>(
+          client,
+          ["outing", id],
+          (old) => old && mine.reduce((o, { write, revision }) => withWrite(o, write, revision), old),
+        );
+        sent.add(id);
+      }
       // Rates and effort are the server's to compute: ask again once nothing more is waiting.
       clearTimeout(timer);
       timer = setTimeout(() => {

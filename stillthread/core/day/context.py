@@ -111,7 +111,9 @@ class Context:
         """Tippet size for the day, by water or school, and stouter for the biggest fish."""
         size = tippet_for(self.given.reading.clarity, self.light.bright, self.given.aim == "biggest")
         size += {"fine": 1, "stout": -1}.get(self.schools.tippet, 0)
-        return min(max(size, STOUTEST_X), FINEST_X)
+        wanted = min(max(size, STOUTEST_X), FINEST_X)
+        # Of those carried the nearest, the stouter of two as near.
+        return min(self.angler.owns.tippets_x, key=lambda x: (abs(x - wanted), x))
 
     @cached_property
     def cast_m(self) -> float:

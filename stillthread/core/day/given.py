@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass, field
 from datetime import datetime
-from typing import Annotated, Literal
+from typing import Annotated, Literal, get_args
 
 from annotated_types import Ge, Le, MaxLen, MinLen
 
@@ -17,6 +17,7 @@ from stillthread.core.noted.reading import Reading
 from stillthread.core.noted.water import Place, Water
 from stillthread.core.tackle.flies import Fly
 from stillthread.core.tackle.lines import Line
+from stillthread.core.tackle.rig import FloatKind
 from stillthread.core.trout.learnt import USUAL, Learnt
 from stillthread.core.vocabulary import METHODS, Method, Pace
 
@@ -62,10 +63,24 @@ CastLength = Annotated[float, Ge(3), Le(45)]
 RodCount = Annotated[int, Ge(1), Le(4), Said("rods that can stand rigged beforehand")]
 
 
+TippetX = Annotated[int, Ge(1), Le(5)]
+FLOATS: tuple[FloatKind, ...] = get_args(FloatKind)
+TIPPETS_X = (1, 2, 3, 4, 5)
+
+
+@dataclass(frozen=True)
+class Owns:
+    """What is carried beside lines and flies: kinds of float, sizes of tippet [X], and whether a sinking leader is."""
+
+    floats: Annotated[tuple[FloatKind, ...], MaxLen(3)] = FLOATS
+    tippets_x: Annotated[tuple[TippetX, ...], MinLen(1), MaxLen(5)] = TIPPETS_X
+    sinking_leader: bool = True
+
+
 @dataclass(frozen=True)
 class Angler:
-    """The angler's own limits: rod, arm and net [m], cast [m], whether a boat is used, the methods wanted, and what
-    the own takes have taught.
+    """The angler's own limits: rod, arm and net [m], cast [m], whether a boat is used, the methods wanted, what
+    is carried, and what the own takes have taught.
     """
 
     rod_m: Rod = 2.9
@@ -75,6 +90,7 @@ class Angler:
     afloat: bool = False
     rods: RodCount = 1
     methods: Annotated[tuple[Method, ...], MaxLen(6), Said("wanted")] = METHODS
+    owns: Owns = Owns()
     learnt: Learnt = USUAL
 
 

@@ -17,7 +17,7 @@ from stillthread.core.flies.team import POSITIONS
 from stillthread.core.methods.afloat import dangle, drifted
 from stillthread.core.methods.counted import LONGEST_COUNT_S, Option, Way, base_cast, counts_for, set_up_from, tie
 from stillthread.core.methods.dry import dry_set_up
-from stillthread.core.methods.hung import float_refusal, float_set_up
+from stillthread.core.methods.hung import deepest_hang_m, float_refusal, float_set_up
 from stillthread.core.methods.model import SetUp
 from stillthread.core.methods.over_bed import short_leader, slope_bed
 from stillthread.core.methods.retrieves import RETRIEVES
@@ -80,6 +80,9 @@ def _refused(context: Context, one: HandMade, line: Line, flies: list[Fly], titl
         if one.float_hang_m > context.bed_m:
             said = f"{one.float_hang_m:.1f} m under a float in {context.bed_m:.1f} m of water lies on the bottom."
             return RuledOut(title, "depth", said)
+        if one.float_hang_m > deepest_hang_m(context):
+            said = f"{one.float_hang_m:.1f} m under a fixed float cannot be landed, and you carry no other."
+            return RuledOut(title, "landing", said)
     return None
 
 
@@ -108,6 +111,8 @@ def _leader_cut(context: Context, one: HandMade, method: str) -> Callable[[int],
 
 
 def _leader_refused(context: Context, one: HandMade, line: Line, title: str) -> RuledOut | None:
+    if one.style == "sinking-leader" and one.float_hang_m is None and not context.angler.owns.sinking_leader:
+        return RuledOut(title, "kit", "No sinking leader in your kit.")
     if one.leader_m is None or one.float_hang_m is not None:
         return None
     try:

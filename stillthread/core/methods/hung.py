@@ -46,12 +46,19 @@ DRIFT_STEP_M_S = 0.01
 CLEAR_BED_M = 50.0
 
 
+def deepest_hang_m(context: Context) -> float:
+    """Return how far below a float of those carried flies may hang [m]: what can be landed, where none gives way to the tip."""
+    floats, school = context.angler.owns.floats, context.schools.sliding_float
+    gives_way = "release" in floats or ("sliding" in floats and school != "never")
+    return DEEPEST_HANG_M if gives_way else min(DEEPEST_HANG_M, context.landing_m)
+
+
 def _hang(context: Context) -> float:
     """How far below the float the point should hang [m], in 0.1 m steps, clear of the bed: at the depth found, else the
     best-reached one.
     """
     lowest = context.bed_m - 0.15
-    choices = [step / 10 for step in range(3, int(min(lowest, DEEPEST_HANG_M) * 10 + 1e-9) + 1)]
+    choices = [step / 10 for step in range(3, int(min(lowest, deepest_hang_m(context)) * 10 + 1e-9) + 1)]
     found = context.given.found_m
     if found is not None:
         return min(choices, key=lambda hang: abs(hang - found))
@@ -79,6 +86,8 @@ def float_refusal(context: Context) -> RuledOut | None:
         return RuledOut("Float rig", "rule", said)
     if not context.lines_of("floating"):
         return RuledOut("Float rig", "kit", "No floating line in your kit.")
+    if not context.angler.owns.floats:
+        return RuledOut("Float rig", "kit", "No float in your kit.")
     if context.bed_m < 0.5:
         return RuledOut("Float rig", "depth", f"{context.bed_m:.1f} m of water is too little to hang a fly in.")
     return None
@@ -119,15 +128,17 @@ class Hung:
 
 
 def float_kind(context: Context, hang_m: float, below_g: float) -> FloatKind:
-    """Return fixed where rod, arm and net reach what hangs below [m]; else quick-release or sliding, by school.
+    """Return fixed where rod, arm and net reach what hangs below [m]; else quick-release or sliding, by school; of those carried.
 
     A float slides when what hangs below [g] pulls the leader through it (twice the friction, to be sure of it).
     """
-    if hang_m <= context.landing_m:
-        return "fixed"
-    school = context.schools.sliding_float
+    floats, school = context.angler.owns.floats, context.schools.sliding_float
     needed = SLIDE_FRICTION_G * (1.0 if school == "always" else SLIDE_MARGIN)
-    return "sliding" if school != "never" and below_g >= needed else "release"
+    slides = school != "never" and below_g >= needed
+    best: tuple[FloatKind, ...] = ("sliding", "release", "fixed") if slides else ("release", "sliding", "fixed")
+    if hang_m <= context.landing_m:
+        best = ("fixed", "release", "sliding")
+    return next(kind for kind in best if kind in floats)
 
 
 def _hung(context: Context, hang: float, team: list[Match], cast_m: float | None = None) -> Hung:

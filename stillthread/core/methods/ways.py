@@ -108,6 +108,8 @@ def on_sinking_leader(context: Context, floating: Line) -> SetUp | RuledOut:
         most_flies=1,
         about="It needs a slow 1.5 m sinking leader. Check that the rules count it as a floating line.",
     )
+    if not context.angler.owns.sinking_leader:
+        return RuledOut(way.title, "kit", "No sinking leader in your kit.")
     ranked = context.flies_for(min(1.0, context.bed_m / 2), ("unweighted", "weighted"))
     if not ranked:
         return RuledOut(way.title, "kit", "No sunk fly in your box.")

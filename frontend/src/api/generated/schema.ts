@@ -4917,6 +4917,37 @@ export interface components {
             place: string;
         };
         /**
+         * Owns
+         * @description What is carried beside lines and flies: kinds of float, sizes of tippet [X], and whether a sinking leader is.
+         */
+        Owns: {
+            /**
+             * Floats
+             * @default [
+             *       "fixed",
+             *       "release",
+             *       "sliding"
+             *     ]
+             */
+            floats: ("fixed" | "release" | "sliding")[];
+            /**
+             * Sinking Leader
+             * @default true
+             */
+            sinking_leader: boolean;
+            /**
+             * Tippets X
+             * @default [
+             *       1,
+             *       2,
+             *       3,
+             *       4,
+             *       5
+             *     ]
+             */
+            tippets_x: number[];
+        };
+        /**
          * OxygenOut
          * @description The air pressure oxygen was reckoned at, and where that is from.
          */
@@ -6597,6 +6628,24 @@ export interface components {
              * @description how far the net reaches from the hand
              */
             net_m: number;
+            /**
+             * @default {
+             *       "floats": [
+             *         "fixed",
+             *         "release",
+             *         "sliding"
+             *       ],
+             *       "sinking_leader": true,
+             *       "tippets_x": [
+             *         1,
+             *         2,
+             *         3,
+             *         4,
+             *         5
+             *       ]
+             *     }
+             */
+            owns: components["schemas"]["Owns"];
             /** Rod M */
             rod_m: number;
             /**

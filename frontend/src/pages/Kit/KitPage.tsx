@@ -11,6 +11,7 @@ import { useDone } from "../../ui/UndoBar";
 import { Costs } from "./Costs";
 import { Flies } from "./Flies";
 import { Lines } from "./Lines";
+import { Owns } from "./Owns";
 import { Reach } from "./Reach";
 import { words } from "./strings";
 
@@ -37,6 +38,7 @@ function Settings() {
     <section>
       <h2 className="mb-2">{words.reach}</h2>
       <Reach value={value} onChange={setValue} problemAt={(path) => problems.find((p) => p.path === path)} />
+      {value.owns && <Owns value={value.owns} onChange={(owns) => setValue({ ...value, owns })} />}
       {value.costs && (
         <Costs
           value={value.costs}

@@ -1,5 +1,16 @@
 export const words = {
   toBox: "Fly box: recipes, what fits today, what to tie",
+  ownsTitle: "Floats, tippet and leaders you carry",
+  ownsAbout:
+    "A plan uses what is ticked and nothing else. Lines are ticked above, each as a spool you carry.",
+  floats: "Floats",
+  floatKinds: {
+    fixed: "Fixed on the leader",
+    release: "Quick-release: comes free at the strike",
+    sliding: "Sliding, with a stop knot",
+  },
+  tippets: "Tippet, at least one size",
+  sinkingLeader: "A sinking leader, 1.5 m",
   costsTitle: "What a change takes you, in minutes",
   costsAbout: "On the water, what to do next weighs a change against the fishing it costs.",
   costs: {
