@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Literal
+from typing import Any, Literal
 
 from pydantic import Field
 
@@ -37,7 +37,8 @@ class SettingsIO(Strict):
 
 def owns_of(angler: Angler) -> Owns:
     """Return what an angler carries beside lines and flies; JSON keeps its tuples as lists."""
-    return Owns(**{name: tuple(told) if isinstance(told, list) else told for name, told in angler.owns.items()})
+    told: dict[str, Any] = {name: tuple(v) if isinstance(v, list) else v for name, v in angler.owns.items()}
+    return Owns(**told)
 
 
 def settings_of(angler: Angler) -> SettingsIO:
