@@ -1,5 +1,5 @@
 /** What is carried beside lines and flies: a plan uses only that. */
-import type { Settings } from "../../lib/session";
+import { type Settings, useReader } from "../../lib/session";
 import { Tick } from "../../ui/controls";
 import { words } from "./strings";
 
@@ -16,14 +16,15 @@ function ticked<T>(all: readonly T[], now: readonly T[], one: T, on: boolean): T
 }
 
 export function Owns({ value, onChange }: { value: OwnsOf; onChange: (value: OwnsOf) => void }) {
+  const { say } = useReader();
   const floats = value.floats ?? FLOATS;
   const tippets = value.tippets_x ?? TIPPETS;
   return (
     <details className="mb-3" data-testid="owns">
-      <summary className="min-h-11 cursor-pointer py-2 font-semibold">{words.ownsTitle}</summary>
+      <summary className="min-h-11 cursor-pointer py-2 font-semibold">{say(words.ownsTitle)}</summary>
       <p className="mb-2 text-soft">{words.ownsAbout}</p>
       <fieldset className="mb-2">
-        <legend className="font-semibold">{words.floats}</legend>
+        <legend className="font-semibold">{say(words.floats)}</legend>
         {FLOATS.map((kind) => (
           <Tick
             key={kind}
