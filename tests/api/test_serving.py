@@ -88,7 +88,7 @@ class Contracts(unittest.TestCase):
         "stock", "weight_class", "x_size", "days_since_stocking", "beaufort", "length_m",
         "slack", "line_rate", "fly_weight", "drag",
         "count", "wedderburn", "lake_number", "lux", "onto", "without", "with_it", "prior", "counted", "appetite",
-        "preference", "density", "turns", "takes", "session_takes", "rods", "rod", "first", "second", "by_hand",
+        "preference", "density", "turns", "takes", "session_takes", "notice", "tippets_x", "rods", "rod", "first", "second", "by_hand",
     }  # fmt: skip
 
     def schemas(self):

@@ -30,10 +30,11 @@ def rows(database: pathlib.Path) -> dict[str, list[str]]:
 
 
 def addresses(kept: dict[str, list[str]]) -> list[str]:
-    """Every address of the API that is read, with the ids of rows of the database filled in; not those of a file just sent, or a photo, which no database of before has."""
+    """Every address of the API that is read, with the ids of rows of the database filled in; not those of a file just sent, or a photo or track, which no database of before has."""
     found = []
     for method, path, route in routes():
-        if method == "GET" and not ("{upload_id}" in path or "{photo_id}" in path):
+        none = "{upload_id}" in path or "{photo_id}" in path or path.endswith("/track.gpx")
+        if method == "GET" and not none:
             asked = [p["name"] for p in route.get("parameters", []) if p["in"] == "query" and p.get("required")]
             told = {"water_id": "{water_id}", "year": "2026"}
             path += "?" + "&".join(f"{name}={told.get(name, 'x')}" for name in asked) if asked else ""
