@@ -206,7 +206,7 @@ def write_outing(
 
 
 SEASON_OUTINGS = 16
-PHOTOGRAPHED = 2  # the newest of them
+PHOTOGRAPHED = 4  # the newest of them
 BLANK_EVERY = 6  # an honest log has its blank days
 
 

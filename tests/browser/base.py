@@ -35,8 +35,10 @@ PASSWORD = "cold-morning-on-the-dam"
 LONGEST_S, CLOSES_S = 400.0, 20.0  # ceilings, never waited for by a browser that answers
 CEILING_MS = 30_000  # no wait is this long; a slower machine is no fault
 LINES = (("floating", 0.0), ("intermediate", 1.2), ("sinking", 3.0))  # what the first page ticks
-__all__ = ["DESKTOP", "PASSWORD", "PHONE", "BrowserCase", "expect"]
+__all__ = ["DESKTOP", "PASSWORD", "PHONE", "WAITING", "BrowserCase", "expect"]
 LOOK_MS = 150
+# How many writes wait in the device's store.
+WAITING = "() => new Promise((done) => { const asked = indexedDB.open('still-thread', 1); asked.onsuccess = () => { const all = asked.result.transaction('outbox').objectStore('outbox').getAll(); all.onsuccess = () => done(all.result.length); }; })"
 
 
 class Expected:

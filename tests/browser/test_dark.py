@@ -6,10 +6,8 @@ from django.contrib.sessions.models import Session
 
 from stillthread.outings.models import Event, Outing, Spell
 from tests.api.base import PASSWORD
-from tests.browser.base import PHONE, expect
+from tests.browser.base import PHONE, WAITING, expect
 from tests.browser.test_on_the_day import DayCase
-
-WAITING = "() => new Promise((done) => { const asked = indexedDB.open('still-thread', 1); asked.onsuccess = () => { const all = asked.result.transaction('outbox').objectStore('outbox').getAll(); all.onsuccess = () => done(all.result.length); }; })"
 
 AHEAD_MS = 120_000  # a ceiling, never waited for
 

@@ -9,8 +9,8 @@ from django.utils import timezone
 from stillthread.outings.models import Event, Outing, Spell
 from stillthread.outings.schemas import OutingBody
 from stillthread.outings.services import put_outing
-from tests.browser.base import PHONE, expect
-from tests.browser.test_dark import WAITING, DarkCase
+from tests.browser.base import PHONE, WAITING, expect
+from tests.browser.test_dark import DarkCase
 
 
 class More(DarkCase):

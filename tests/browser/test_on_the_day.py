@@ -11,7 +11,7 @@ from django.utils import timezone
 from stillthread.outings.models import Outing, Spell
 from stillthread.waters.schemas import ReadingBody
 from stillthread.waters.services import put_reading
-from tests.browser.base import PHONE, BrowserCase, expect, outfit
+from tests.browser.base import PHONE, WAITING, BrowserCase, expect, outfit
 
 READING = {
     "profile": [{"depth_m": z, "temperature_c": t} for z, t in ((0, 14.0), (2, 13.8), (4, 13.0), (6, 11.0))],
@@ -34,7 +34,8 @@ class DayCase(BrowserCase):
         expect(page.get_by_test_id("tally")).to_be_visible()
 
     def pass_minutes(self, page, minutes):
-        """As if what is fished had been begun so much earlier."""
+        """As if what is fished had been begun so much earlier; what was tapped has arrived, or it would come as it was tapped."""
+        self.until(page, lambda: page.evaluate(WAITING) == 0)
         earlier = timedelta(minutes=minutes)
         for model in (Outing, Spell):
             model.objects.filter(owner=self.user).update(started_at=F("started_at") - earlier)

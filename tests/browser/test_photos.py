@@ -6,8 +6,8 @@ from PIL import Image
 
 from stillthread.formats.picture import LONGEST_SIDE
 from stillthread.outings.models import Photo, Picture
-from tests.browser.base import expect
-from tests.browser.test_dark import WAITING, DarkCase
+from tests.browser.base import WAITING, expect
+from tests.browser.test_dark import DarkCase
 from tests.formats.test_picture import jpeg, noted
 
 

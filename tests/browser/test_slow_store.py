@@ -1,8 +1,8 @@
 """A phone whose store is slow: what is tapped meanwhile is neither lost nor in conflict with itself."""
 
 from stillthread.outings.models import Event, Outing
-from tests.browser.base import expect
-from tests.browser.test_dark import WAITING, DarkCase
+from tests.browser.base import WAITING, expect
+from tests.browser.test_dark import DarkCase
 
 # Keeps the store busy for a while: what is written to it waits.
 SLOW_STORE = """() => new Promise((begun) => {

@@ -61,7 +61,7 @@ function useAsOf(dark: boolean): string | null {
   return at === null ? null : clockText(new Date(at).toISOString(), HERE);
 }
 
-/** Signal again: what the page shows is asked for anew. */
+/** Signal again, and all sent: what the page shows is asked for anew. */
 function useBack(reached: boolean) {
   const client = useQueryClient();
   const before = useRef(reached);
@@ -95,7 +95,7 @@ export function Notices() {
   const waiting = entries.length - refused.length;
   const late = useLate(waiting > 0);
   const asOf = useAsOf(!reached);
-  useBack(reached);
+  useBack(reached && waiting === 0);
   return (
     <>
       <div role="status" className="no-print">

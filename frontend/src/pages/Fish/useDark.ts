@@ -1,6 +1,6 @@
 /** What to do next where the server cannot be asked: worked out beforehand, while there was signal. */
 import { useQuery } from "@tanstack/react-query";
-import { useEffect, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { api, need, type Schemas } from "../../api/client";
 import { useReach } from "../../lib/reach";
 import { clockText } from "../../lib/time";
@@ -17,6 +17,7 @@ type Advice = Pick<Schemas["AdviseAnswer"], "next" | "evidence" | "plan_right">;
 /** Kept while there is signal: the phases ahead from what is fished, and those of the plan the day began with. */
 function useAheadWays(outing: Outing, spell: Spell) {
   const reached = useReach();
+  const waits = useOutbox().entries.some((one) => one.write.outing === outing.id && !one.refused);
   const own = useQuery({
     queryKey: ["if-blank", outing.id],
     queryFn: async () => {
@@ -26,14 +27,18 @@ function useAheadWays(outing: Outing, spell: Spell) {
       return ways.map((way) => ({ phases: [...way.phases], spell: spell.id, at }));
     },
     refetchInterval: ANEW_MS,
-    enabled: outing.revision > 0 || !reached,
+    enabled: (outing.revision > 0 && !waits) || !reached,
     retry: false,
   });
   const { refetch } = own;
-  // biome-ignore lint/correctness/useExhaustiveDependencies: another stretch looks ahead from elsewhere
+  // Another stretch looks ahead from elsewhere: once it has arrived, and not again with every tap.
+  const from = useRef("");
   useEffect(() => {
-    if (reached && outing.revision > 0) void refetch();
-  }, [spell.id, reached]);
+    if (!reached) from.current = "";
+    if (!reached || waits || outing.revision === 0 || from.current === spell.id) return;
+    from.current = spell.id;
+    void refetch();
+  }, [spell.id, reached, waits, outing.revision, refetch]);
   const begun = useQuery({
     queryKey: ["begun-ways", outing.water_id],
     queryFn: async () => {

@@ -1,7 +1,8 @@
-/** What to do next, asked anew after every tap and every minute; the belief it comes from, for the cord. */
+/** What to do next, asked anew once a tap has arrived and every minute; the belief it comes from, for the cord. */
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { api, need, type Schemas } from "../../api/client";
 import type { Outing, Spell } from "../../offline/overlay";
+import { useOutbox } from "../../offline/useOuting";
 
 export type Step = Schemas["StepOut"];
 type Place = Schemas["PlaceBeliefOut"];
@@ -9,7 +10,7 @@ type Place = Schemas["PlaceBeliefOut"];
 const ASK_MS = 60_000;
 
 export function useNext(outing: Outing, spell: Spell) {
-  // A tap or a change asks at once; the server lays everything fished so far on the plan.
+  // A tap or a change asks anew; the server lays everything fished so far on the plan.
   const so = [
     outing.events.length,
     outing.events.map((e) => e.kind).join(),
@@ -17,7 +18,10 @@ export function useNext(outing: Outing, spell: Spell) {
     spell.depth_m,
     spell.pace,
   ];
+  // Asked before a tap has arrived, the answer would not know of it.
+  const arrived = !useOutbox().entries.some((one) => one.write.outing === outing.id && !one.refused);
   return useQuery({
+    enabled: arrived,
     queryKey: ["next", outing.id, ...so],
     queryFn: ({ signal }) =>
       need(api.GET("/api/outings/{outing_id}/next", { params: { path: { outing_id: outing.id } }, signal })),
