@@ -226,7 +226,8 @@ class Archive(ApiCase):
             table.model.objects.filter(owner=self.owner).delete()
         at = self.send(self.repacked(told))
         found = self.call("GET", at)
-        self.assertEqual(found["left_out"], 3 + len(spells) + len(events))
+        photos = [p for p in told["photos"] if p["outing_id"] == outing["id"]]
+        self.assertEqual(found["left_out"], 3 + len(spells) + len(events) + len(photos))
         paths = {one["path"] for one in found["faults"]}
         self.assertIn("lines[0].label_ips", paths)
         self.assertIn(f"outings[{told['outings'].index(outing)}].started_at", paths)

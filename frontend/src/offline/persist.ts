@@ -43,7 +43,11 @@ export const persisterFn: QueryPersister = async (queryFn, context, query) => {
     if (found === undefined) throw error;
     return found;
   }
-  return (query.state.data === undefined ? await before() : undefined) ?? told;
+  const stale = query.state.data === undefined ? await before() : undefined;
+  if (stale === undefined) return told;
+  // What comes late stands in its place.
+  told.then((data) => context.client.setQueryData(context.queryKey, data)).catch(() => undefined);
+  return stale;
 };
 
 /** An answer that the page made itself is kept as one of the server's. */

@@ -29,7 +29,6 @@ export function OutboxProvider({ children }: { children: ReactNode }) {
   }, [name]);
   useEffect(() => {
     const sent = new Set<string>();
-    let timer: ReturnType<typeof setTimeout> | undefined;
     box.onSent = (all) => {
       for (const id of new Set(all.map(({ write }) => write.outing))) {
         const mine = all.filter(({ write }) => write.outing === id);
@@ -41,15 +40,13 @@ export function OutboxProvider({ children }: { children: ReactNode }) {
         );
         sent.add(id);
       }
-      // Rates and effort are the server's to compute: ask again once nothing more is waiting.
-      clearTimeout(timer);
-      timer = setTimeout(() => {
-        if (box.snapshot().some((entry) => !entry.refused)) return;
-        void again(client, ["log"], ["running"], ...[...sent].map((id) => ["outing", id]));
-        sent.clear();
-      }, 80);
     };
-    return () => clearTimeout(timer);
+    // Rates and effort are the server's to compute: asked again once nothing more waits, however long the device takes to say so.
+    return box.subscribe(() => {
+      if (sent.size === 0 || box.snapshot().some((entry) => !entry.refused)) return;
+      void again(client, ["log"], ["running"], ...[...sent].map((id) => ["outing", id]));
+      sent.clear();
+    });
   }, [box, client]);
   return <OutboxContext.Provider value={box}>{children}</OutboxContext.Provider>;
 }
