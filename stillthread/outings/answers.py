@@ -47,14 +47,18 @@ def _kept(owner: Any, by: By) -> str:
     return by_depth(angler_of(owner).depth_unit) if by == "depth" else by
 
 
+def _rows(owner: Any, asked: LogFilter, kept: str, found: QuerySet[OutingFact]) -> QuerySet[Any]:
+    """What is counted under a name, of the outings `found` for what was asked."""
+    rows: QuerySet[Any] = LogFact.objects.filter(owner=owner, by=kept).order_by()
+    return rows.filter(fact__in=found.order_by().values("pk")) if _asks(asked) else rows
+
+
 def _parts(owner: Any, asked: LogFilter, by: By, found: QuerySet[OutingFact] | None = None) -> QuerySet[Any]:
     """What is asked for, each part under its `key`: what it is sorted by, or of a depth the step it lies in.
 
     `found` are the outings asked for, where they have been looked up already.
     """
-    found = asked_for(owner, asked) if found is None else found
-    rows: QuerySet[Any] = LogFact.objects.filter(owner=owner, by=_kept(owner, by)).order_by()
-    return rows.filter(fact__in=found.order_by().values("pk")) if _asks(asked) else rows
+    return _rows(owner, asked, _kept(owner, by), asked_for(owner, asked) if found is None else found)
 
 
 def _step(owner: Any, by: By) -> float:
@@ -75,11 +79,7 @@ def answers(owner: Any, asked: LogFilter, by: By) -> AnswersOut:
 
 def fish(owner: Any, asked: LogFilter) -> list[CaughtOut]:
     """Return the fish landed by species and length, and what became of them; the species landed most first."""
-    rows = LogFact.objects.filter(owner=owner, by="size").order_by()
-    if _asks(asked):
-        rows = rows.filter(fact__in=asked_for(owner, asked).order_by().values("pk"))
-    else:
-        bring_up(owner)
+    rows = _rows(owner, asked, "size", asked_for(owner, asked))
     counts: dict[str, dict[str, Counter[str]]] = defaultdict(lambda: defaultdict(Counter))
     for key, landed in rows.values_list("key").annotate(n=Sum("landed")):
         species, length, fate = key.split(" ")

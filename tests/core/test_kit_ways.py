@@ -6,7 +6,7 @@ from dataclasses import replace
 from stillthread.core.day.given import HandMade, Rules
 from stillthread.core.plan.kit_ways import CLOCK_S, kit_ways
 from stillthread.core.plan.make import make_plan
-from tests.days import LINES, TYPE_3, day
+from tests.days import LINES, MAY, TYPE_3, day
 
 
 class KitWays(unittest.TestCase):
@@ -42,6 +42,11 @@ class KitWays(unittest.TestCase):
         self.assertAlmostEqual(made.estimate_m, one.estimate_m, places=6)
         for a, b in zip(made.sink_table, one.sink_table, strict=False):
             self.assertAlmostEqual(a.depth_m, b.depth_m, places=2)
+
+    def test_nothing_where_the_water_is_too_warm_to_return_fish(self):
+        hot = replace(MAY, profile=tuple(replace(point, temperature_c=22.0) for point in MAY.profile))
+        self.assertEqual(kit_ways(day(reading=hot, rules=Rules(release="catch-and-release"))), ())
+        self.assertTrue(kit_ways(day(reading=hot, rules=Rules(release="kill"))))
 
     def test_rules_and_an_empty_box_are_kept(self):
         floating = kit_ways(day(rules=Rules(sinking_lines_allowed=False)))

@@ -49,13 +49,22 @@ class Floats(unittest.TestCase):
         hand = HandMade(line=FLOATING.key, flies=("slim-pupa-black",), float_hang_m=4.5)
         hand = replace(hand, flies=(next(fly.key for fly in day().flies if not fly.surface),))
         plan = make_plan(owning(DEEP, floats=("fixed",), by_hand=(hand,)))
-        self.assertTrue(ruled_out(plan, "cannot be landed, and you carry no other"))
+        self.assertTrue(ruled_out(plan, "cannot be landed, and you carry none that would give way"))
         self.assertTrue([one for one in make_plan(owning(DEEP, by_hand=(hand,))).set_ups if one.by_hand is not None])
 
     def test_only_sliding_ones_where_the_angler_never_slides(self):
         given = owning(DEEP, schools=Schools(sliding_float="never"), floats=("sliding", "fixed"))
         limit = day_context(given)[0].landing_m
         self.assertTrue(all(one.float_hang_m <= limit for one in floats(make_plan(given))))
+
+    def test_a_sliding_one_that_does_not_slide_is_as_good_as_fixed(self):
+        # Unweighted flies alone: nothing hangs below that would pull a leader through.
+        given = owning(DEEP, floats=("sliding",))
+        light = replace(given, flies=tuple(fly for fly in given.flies if fly.weight == "unweighted"))
+        limit = day_context(light)[0].landing_m
+        for one in floats(make_plan(light)):
+            self.assertTrue(one.float_hang_m <= limit and one.float_kind == "fixed", (one.float_hang_m, one.float_kind))
+            self.assertTrue(all(rung.to_m <= limit + 1e-6 for rung in one.ladder))
 
 
 class LeadersAndTippet(unittest.TestCase):

@@ -1,8 +1,7 @@
 /** Sign out; where something has not arrived, it is said first. */
 import { useState } from "react";
 import { useLeave, useReader } from "../lib/session";
-import { load } from "../lib/store";
-import { waitingKey } from "../offline/pictures";
+import { load, picturesKey } from "../lib/store";
 import { useOutbox } from "../offline/useOuting";
 import { Button } from "../ui/controls";
 import { words } from "./rareStrings";
@@ -12,7 +11,7 @@ export default function Leave({ look, className }: { look?: "quiet"; className?:
   const { name } = useReader();
   const { entries } = useOutbox();
   const [asking, setAsking] = useState(false);
-  const waiting = entries.length + load(waitingKey(name), 0);
+  const waiting = entries.length + load(picturesKey(name), 0);
   if (asking && waiting > 0)
     return (
       <span role="alert" className="flex flex-wrap items-center gap-2">

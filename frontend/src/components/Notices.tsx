@@ -7,7 +7,7 @@ import { again } from "../lib/again";
 import { setBack } from "../lib/clock";
 import { useReach } from "../lib/reach";
 import { useReader, useSession } from "../lib/session";
-import { load } from "../lib/store";
+import { load, picturesKey } from "../lib/store";
 import { clockText } from "../lib/time";
 import { useOutbox } from "../offline/useOuting";
 import { fresh, keepable } from "../offline/worker";
@@ -118,7 +118,7 @@ export function Notices() {
       </div>
       <Suspense>
         {reached && (expired || box.held === "signed-out") && <Return />}
-        {load(`pictures:${name}`, 0) > 0 && <OnTheirWay clear={reached && waiting === 0} />}
+        {load(picturesKey(name), 0) > 0 && <OnTheirWay clear={reached && waiting === 0} />}
         {ready && !pathname.startsWith("/fish/") && <NewVersion />}
         {!keepable && pathname.startsWith("/fish") && <NotKept />}
       </Suspense>

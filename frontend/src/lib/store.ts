@@ -17,6 +17,9 @@ export function save(key: string, value: unknown): boolean {
   }
 }
 
+/** Where it stands how many of an angler's pictures have not arrived: read without the part that sends them. */
+export const picturesKey = (owner: string) => `pictures:${owner}`;
+
 /** The same for as long as this tab is open: what a reload must not take. */
 export function loadForNow<T>(key: string, fallback: T): T {
   try {

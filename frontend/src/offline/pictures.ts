@@ -1,7 +1,7 @@
 /** Pictures of photos: kept on the device first, sent once their row has arrived, some of them kept to be looked at in the dark. */
 import { type DBSchema, openDB } from "idb";
 import { ApiError, api, need } from "../api/client";
-import { forget, save } from "../lib/store";
+import { forget, picturesKey, save } from "../lib/store";
 
 export interface Kept {
   id: string;
@@ -31,9 +31,6 @@ const db = () =>
     blocking: (_current, _next, event) => (event.target as IDBDatabase).close(),
   });
 
-/** How many of an angler's pictures have not arrived stands where the page can read it without this part. */
-export const waitingKey = (owner: string) => `pictures:${owner}`;
-
 async function mine(owner: string): Promise<Kept[]> {
   const found = await (await db()).getAllFromIndex("pictures", "owner", owner);
   return found.sort((a, b) => a.at - b.at);
@@ -41,8 +38,8 @@ async function mine(owner: string): Promise<Kept[]> {
 
 async function count(owner: string) {
   const waiting = (await mine(owner)).filter((one) => !one.sent && !one.refused).length;
-  if (waiting > 0) save(waitingKey(owner), waiting);
-  else forget(waitingKey(owner));
+  if (waiting > 0) save(picturesKey(owner), waiting);
+  else forget(picturesKey(owner));
 }
 
 /** Keep a picture until it is sent. Rejects where the device would not store it. */
@@ -84,8 +81,11 @@ async function sendOne(one: Kept): Promise<"sent" | "refused" | "waits" | "later
 
 async function sendAll(owner: string, arrived: (outing: string) => void) {
   const store = await db();
-  const all = await mine(owner);
-  for (const one of all.filter((each) => !each.sent && !each.refused)) {
+  const tried = new Set<string>();
+  // What is taken while others are on their way goes with them.
+  const next = async () => (await mine(owner)).find((one) => !one.sent && !one.refused && !tried.has(one.id));
+  for (let one = await next(); one; one = await next()) {
+    tried.add(one.id);
     const became = await sendOne(one);
     if (became === "later") break;
     if (became === "waits") {

@@ -1,12 +1,10 @@
 /** Photos of an outing: added, told otherwise, deleted, each with the way back. */
-import { useQueryClient } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import type { Schemas } from "../api/client";
-import { again } from "../lib/again";
 import { nowIso } from "../lib/clock";
 import { useReader } from "../lib/session";
 import type { Outing } from "../offline/overlay";
-import { type Kept, keepPicture, keptPicture, sendPictures } from "../offline/pictures";
+import { type Kept, keepPicture, keptPicture } from "../offline/pictures";
 import { useOuting } from "../offline/useOuting";
 import { useDone } from "../ui/UndoBar";
 import { resized } from "./resize";
@@ -23,14 +21,12 @@ export function photoBody(photo: Photo): PhotoBody {
 
 export function usePhotos(outing: Outing) {
   const { name } = useReader();
-  const client = useQueryClient();
   const { write } = useOuting(outing.id);
   const done = useDone();
   const put = (what: string, id: string, body: PhotoBody | null) =>
     write(what, { kind: "photo", outing: outing.id, id, body });
-  const send = () => void sendPictures(name, (id) => void again(client, ["outing", id]));
 
-  /** Returns the photo's id; rejects with what to say. */
+  /** Returns the photo's id; rejects with what to say. The picture is sent once its row has arrived (`OnTheirWay`). */
   const add = async (file: File, shows: PhotoBody["shows"], depth: number | null): Promise<string> => {
     const picture = await resized(file).catch(() => {
       throw new Error(words.cannotOpen);
@@ -41,7 +37,6 @@ export function usePhotos(outing: Outing) {
     });
     await put(words.added, id, { shows, taken_at: nowIso(), depth_m: depth, note: "" });
     done({ text: words.added, undo: () => put(`Undo: ${words.added}`, id, null) });
-    send();
     return id;
   };
   const change = (photo: Photo, body: PhotoBody | null) => {

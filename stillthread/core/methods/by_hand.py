@@ -17,7 +17,7 @@ from stillthread.core.flies.team import POSITIONS
 from stillthread.core.methods.afloat import dangle, drifted
 from stillthread.core.methods.counted import LONGEST_COUNT_S, Option, Way, base_cast, counts_for, set_up_from, tie
 from stillthread.core.methods.dry import dry_set_up
-from stillthread.core.methods.hung import deepest_hang_m, float_refusal, float_set_up
+from stillthread.core.methods.hung import float_refusal, float_set_up, lands
 from stillthread.core.methods.model import SetUp
 from stillthread.core.methods.over_bed import short_leader, slope_bed
 from stillthread.core.methods.retrieves import RETRIEVES
@@ -80,9 +80,6 @@ def _refused(context: Context, one: HandMade, line: Line, flies: list[Fly], titl
         if one.float_hang_m > context.bed_m:
             said = f"{one.float_hang_m:.1f} m under a float in {context.bed_m:.1f} m of water lies on the bottom."
             return RuledOut(title, "depth", said)
-        if one.float_hang_m > deepest_hang_m(context):
-            said = f"{one.float_hang_m:.1f} m under a fixed float cannot be landed, and you carry no other."
-            return RuledOut(title, "landing", said)
     return None
 
 
@@ -208,6 +205,9 @@ def by_hand(context: Context, number: int) -> SetUp | RuledOut:
         return replace(refused, by_hand=number)
     still = one.float_hang_m is not None or one.style == "dangle" or RETRIEVES[one.retrieve].kind == "static"
     team = _matches(context, flies, still, 0.0 if film else one.float_hang_m or sum(context.band_m) / 2)
+    if one.float_hang_m is not None and not lands(context, one.float_hang_m, team):
+        said = f"{one.float_hang_m:.1f} m under a fixed float cannot be landed, and you carry none that would give way."
+        return RuledOut(title, "landing", said, by_hand=number)
     if one.float_hang_m is not None:
         made = float_set_up(context, one.float_hang_m, team, one.cast_m)
     elif afloat:

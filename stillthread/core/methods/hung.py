@@ -46,19 +46,12 @@ DRIFT_STEP_M_S = 0.01
 CLEAR_BED_M = 50.0
 
 
-def deepest_hang_m(context: Context) -> float:
-    """Return how far below a float of those carried flies may hang [m]: what can be landed, where none gives way to the tip."""
-    floats, school = context.angler.owns.floats, context.schools.sliding_float
-    gives_way = "release" in floats or ("sliding" in floats and school != "never")
-    return DEEPEST_HANG_M if gives_way else min(DEEPEST_HANG_M, context.landing_m)
-
-
-def _hang(context: Context) -> float:
+def _hang(context: Context, deepest_m: float = DEEPEST_HANG_M) -> float:
     """How far below the float the point should hang [m], in 0.1 m steps, clear of the bed: at the depth found, else the
     best-reached one.
     """
     lowest = context.bed_m - 0.15
-    choices = [step / 10 for step in range(3, int(min(lowest, deepest_hang_m(context)) * 10 + 1e-9) + 1)]
+    choices = [step / 10 for step in range(3, int(min(lowest, deepest_m) * 10 + 1e-9) + 1)]
     found = context.given.found_m
     if found is not None:
         return min(choices, key=lambda hang: abs(hang - found))
@@ -127,22 +120,34 @@ class Hung:
     free: CastResult
 
 
+def _slides(context: Context, below_g: float) -> bool:
+    """Whether what hangs below [g] pulls the leader through a sliding float: twice the friction, to be sure of it, by school."""
+    school = context.schools.sliding_float
+    needed = SLIDE_FRICTION_G * (1.0 if school == "always" else SLIDE_MARGIN)
+    return school != "never" and below_g >= needed
+
+
 def float_kind(context: Context, hang_m: float, below_g: float) -> FloatKind:
     """Return fixed where rod, arm and net reach what hangs below [m]; else quick-release or sliding, by school; of those carried.
 
-    A float slides when what hangs below [g] pulls the leader through it (twice the friction, to be sure of it).
+    A sliding float that what hangs below does not pull through [g] is pegged: it is a fixed one.
     """
-    floats, school = context.angler.owns.floats, context.schools.sliding_float
-    needed = SLIDE_FRICTION_G * (1.0 if school == "always" else SLIDE_MARGIN)
-    slides = school != "never" and below_g >= needed
-    best: tuple[FloatKind, ...] = ("sliding", "release", "fixed") if slides else ("release", "sliding", "fixed")
+    floats, slides = context.angler.owns.floats, _slides(context, below_g)
+    best: tuple[FloatKind, ...] = ("sliding", "release", "fixed") if slides else ("release", "fixed", "sliding")
     if hang_m <= context.landing_m:
         best = ("fixed", "release", "sliding")
-    return next(kind for kind in best if kind in floats)
+    kind = next(kind for kind in best if kind in floats)
+    return kind if kind != "sliding" or slides else "fixed"
 
 
-def _hung(context: Context, hang: float, team: list[Match], cast_m: float | None = None) -> Hung:
-    """Tie the rig for a hang [m] and let it hang."""
+def lands(context: Context, hang_m: float, team: list[Match]) -> bool:
+    """Return whether a fish can be landed with a team hung so deep [m] under a float of those carried."""
+    _, _, held = _tied(context, hang_m, team)
+    return hang_m <= context.landing_m or float_kind(context, hang_m, load_g(held)) != "fixed"
+
+
+def _tied(context: Context, hang: float, team: list[Match]) -> tuple[Leader, tuple[PlacedFly, ...], Rig]:
+    """Tie the rig for a hang [m], its float fixed."""
     leader = float_leader(context.tippet_x, hang, len(team))
     flies = place_flies(
         team=team,
@@ -153,9 +158,14 @@ def _hung(context: Context, hang: float, team: list[Match], cast_m: float | None
     )
     bare = rig_of(context.lines_of("floating")[0], leader, tied(flies))
     lift = max(USUAL_FLOAT_G, 1.5 * load_g(bare))
-    held = replace(bare, float_=Float("fixed", "slack", leader.sections[0].length_m, lift))
+    return leader, flies, replace(bare, float_=Float("fixed", "slack", leader.sections[0].length_m, lift))
+
+
+def _hung(context: Context, hang: float, team: list[Match], cast_m: float | None = None) -> Hung:
+    """Tie the rig for a hang [m] and let it hang."""
+    leader, flies, held = _tied(context, hang, team)
     kind = float_kind(context, hang, load_g(held))
-    rig = replace(held, float_=Float(kind, "slack", leader.sections[0].length_m, lift))
+    rig = replace(held, float_=replace(held.float_, kind=kind)) if held.float_ else held
     cast_m = cast_m or max(NEAREST_CAST_M, min(context.cast_m, farthest_float_cast_m(hang)))
     wind = context.given.reading.wind_m_s or 0.0
     casts = [_cast(context, cast_m, share * wind) for share in (0.0, HELD_DRIFT_SHARE, FREE_DRIFT_SHARE)]
@@ -173,12 +183,15 @@ def float_rig(context: Context) -> SetUp | RuledOut:
     refused = float_refusal(context)
     if refused:
         return refused
-    hang = _hang(context)
-    ranked = float_flies(context, hang)
-    if not ranked:
-        return RuledOut("Float rig", "kit", "No sunk fly in your box.")
-    count = min(context.team_size(), len(ranked), _flies_on_float(hang))
-    team = order_team(ranked, count, context.attractor_at)
+    for deepest in (DEEPEST_HANG_M, context.landing_m):
+        hang = _hang(context, deepest)
+        ranked = float_flies(context, hang)
+        if not ranked:
+            return RuledOut("Float rig", "kit", "No sunk fly in your box.")
+        count = min(context.team_size(), len(ranked), _flies_on_float(hang))
+        team = order_team(ranked, count, context.attractor_at)
+        if lands(context, hang, team):
+            break
     return float_set_up(context, hang, team)
 
 

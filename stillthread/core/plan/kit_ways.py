@@ -11,7 +11,7 @@ from stillthread.core.methods.by_hand import METHOD_OF, by_hand
 from stillthread.core.methods.counted import with_band
 from stillthread.core.methods.model import SetUp
 from stillthread.core.methods.ways import title_of
-from stillthread.core.plan.make import check_input, day_context
+from stillthread.core.plan.make import check_input, day_context, must_rest
 from stillthread.core.tackle.flies import WEIGHTS, Fly
 
 CLOCK_S = 120  # any count may be tried with what is tied on
@@ -28,12 +28,15 @@ def _one_of_each_weight(flies: tuple[Fly, ...]) -> Iterator[Fly]:
 def kit_ways(given: PlanInput, paths: Paths = IN_MEMORY) -> tuple[SetUp, ...]:
     """Return each line of the kit with one fly of each weight, counted down at the day's place, as the rules allow.
 
-    Each with its clock, its band and the count that is best for it; what the rules, the bed or the kit forbid is left out.
+    Each with its clock, its band and the count that is best for it; what the rules, the bed or the kit forbid is left out,
+    and all of it where the water is too warm to return fish.
     Raises InputError where the input cannot be used.
     """
     rods = [(line, fly) for line in given.lines for fly in _one_of_each_weight(given.flies)]
     given = replace(given, by_hand=tuple(HandMade(line=line.key, flies=(fly.key,)) for line, fly in rods))
     check_input(given)
+    if must_rest(given) is not None:
+        return ()
     context, _ = day_context(given, paths)
     found = []
     for number, (line, fly) in enumerate(rods):

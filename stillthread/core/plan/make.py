@@ -81,6 +81,13 @@ def _warmth(given: PlanInput) -> Welfare | None:
     return welfare(warmest, given.water.species, given.rules.stop_above_c)
 
 
+def must_rest(given: PlanInput) -> Welfare | None:
+    """Return the warmth that forbids fishing to return fish; None where it may be fished."""
+    warmth = _warmth(given)
+    stopped = warmth is not None and warmth.level == "stop" and given.rules.release == "catch-and-release"
+    return warmth if stopped else None
+
+
 def _choose_place(given: PlanInput, beliefs: tuple[PlaceBelief, ...]) -> PlaceBelief:
     if given.place is not None:
         return next(b for b in beliefs if b.place.name == given.place)
@@ -267,8 +274,9 @@ def _plan(given: PlanInput, paths: Paths) -> Plan:
     context, beliefs = day_context(given, paths)
     warmth = _warmth(given)
     set_ups: tuple[SetUp, ...] = ()
-    if warmth is not None and warmth.level == "stop" and given.rules.release == "catch-and-release":
-        ruled_out = [RuledOut("Every method", "warmth", warmth.sentence)]
+    resting = must_rest(given)
+    if resting is not None:
+        ruled_out = [RuledOut("Every method", "warmth", resting.sentence)]
     else:
         tried = try_all(context)
         cool = cool_depths(context, warmth)

@@ -9,6 +9,7 @@ import type { Outing, Spell } from "../../offline/overlay";
 import { keptReady } from "../../offline/ready";
 import { useOutbox } from "../../offline/useOuting";
 import { words } from "./strings";
+import { useArrived } from "./useArrived";
 
 const ANEW_MS = 10 * 60_000;
 const TICK_MS = 15_000;
@@ -17,7 +18,7 @@ type Advice = Pick<Schemas["AdviseAnswer"], "next" | "evidence" | "plan_right">;
 /** Kept while there is signal: the phases ahead from what is fished, and those of the plan the day began with. */
 function useAheadWays(outing: Outing, spell: Spell) {
   const reached = useReach();
-  const waits = useOutbox().entries.some((one) => one.write.outing === outing.id && !one.refused);
+  const arrived = useArrived(outing.id);
   const own = useQuery({
     queryKey: ["if-blank", outing.id],
     queryFn: async () => {
@@ -27,7 +28,7 @@ function useAheadWays(outing: Outing, spell: Spell) {
       return ways.map((way) => ({ phases: [...way.phases], spell: spell.id, at }));
     },
     refetchInterval: ANEW_MS,
-    enabled: (outing.revision > 0 && !waits) || !reached,
+    enabled: (outing.revision > 0 && arrived) || !reached,
     retry: false,
   });
   const { refetch } = own;
@@ -35,10 +36,10 @@ function useAheadWays(outing: Outing, spell: Spell) {
   const from = useRef("");
   useEffect(() => {
     if (!reached) from.current = "";
-    if (!reached || waits || outing.revision === 0 || from.current === spell.id) return;
+    if (!reached || !arrived || outing.revision === 0 || from.current === spell.id) return;
     from.current = spell.id;
     void refetch();
-  }, [spell.id, reached, waits, outing.revision, refetch]);
+  }, [spell.id, reached, arrived, outing.revision, refetch]);
   const begun = useQuery({
     queryKey: ["begun-ways", outing.water_id],
     queryFn: async () => {

@@ -2,7 +2,7 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { api, need, type Schemas } from "../../api/client";
 import type { Outing, Spell } from "../../offline/overlay";
-import { useOutbox } from "../../offline/useOuting";
+import { useArrived } from "./useArrived";
 
 export type Step = Schemas["StepOut"];
 type Place = Schemas["PlaceBeliefOut"];
@@ -18,8 +18,7 @@ export function useNext(outing: Outing, spell: Spell) {
     spell.depth_m,
     spell.pace,
   ];
-  // Asked before a tap has arrived, the answer would not know of it.
-  const arrived = !useOutbox().entries.some((one) => one.write.outing === outing.id && !one.refused);
+  const arrived = useArrived(outing.id);
   return useQuery({
     enabled: arrived,
     queryKey: ["next", outing.id, ...so],
