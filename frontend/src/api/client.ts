@@ -44,11 +44,14 @@ api.use({
     request.headers.set("X-Page", `${PAGE}.${asked}`);
     return request;
   },
-  onResponse({ response }) {
+  async onResponse({ response }) {
     const down = GATEWAY.includes(response.status) && !response.headers.get("Content-Type")?.includes("json");
     noteReach(!down);
     if (down) throw new OfflineError("No answer from the server.");
     if (response.status === 401) window.dispatchEvent(new Event(SIGNED_OUT));
+    if (response.ok) return;
+    const told: Partial<Schemas["StaleOut"]> | null = await response.json().catch(() => null);
+    throw new ApiError(response.status, problemsOf(told), told?.kept);
   },
   onError({ error }) {
     // Taken back by the page itself: that is no lack of signal.
@@ -58,23 +61,14 @@ api.use({
   },
 });
 
-interface Answer<T> {
-  data?: T;
-  error?: unknown;
-  response: Response;
-}
-
-function problemsOf(error: unknown): Problem[] {
-  const listed = (error as { errors?: Problem[] } | undefined)?.errors;
+function problemsOf(told: { errors?: Problem[] } | null): Problem[] {
+  const listed = told?.errors;
   if (Array.isArray(listed) && listed.length > 0) return listed;
   const message = "Something went wrong on our side. What you typed is kept here.";
   return [{ code: "server_error", path: "", message, accepted: "", hint: "Try again in a moment." }];
 }
 
-/** Unwrap an answer, or throw ApiError with every fault in it. */
-export async function need<T>(answer: Promise<Answer<T>>): Promise<T> {
-  const { data, error, response } = await answer;
-  if (!response.ok)
-    throw new ApiError(response.status, problemsOf(error), (error as Partial<Schemas["StaleOut"]>)?.kept);
-  return data as T;
+/** What is answered; a refused or failed request throws. */
+export async function need<T>(answer: Promise<{ data?: T }>): Promise<T> {
+  return (await answer).data as T;
 }

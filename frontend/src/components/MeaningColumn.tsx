@@ -5,14 +5,13 @@ import { Hold } from "../column/Hold";
 import { BeliefLayer, LightLayer, TemperatureLayer } from "../column/layers";
 import { FoodLayer, OpenLayer, OxygenLayer, SteepLayer } from "../column/waterLayers";
 import { chosenBelief, rippleOf } from "../lib/cord";
-import { readDraft } from "../lib/draft";
 import type { Meaning } from "../lib/meaning";
-import { useReading } from "../lib/reading";
+import { useBoxes, useReading } from "../lib/reading";
 import { useReader } from "../lib/session";
 import { load, save } from "../lib/store";
 import { depthText, temperatureText } from "../lib/units";
 import type { Water } from "../lib/waters";
-import { words } from "./strings";
+import { words } from "./pictureWords";
 
 export type CordLayer = "temperature" | "oxygen" | "open" | "light" | "food" | "belief";
 const ALL: CordLayer[] = ["temperature", "oxygen", "open", "light", "food", "belief"];
@@ -62,13 +61,13 @@ export default function MeaningColumn({
   onRing,
   children,
 }: MeaningColumnProps) {
-  const { plan, draft } = useReading();
+  const { plan, drawn } = useReading("plan", "drawn");
+  const { draft } = useBoxes("place");
   const { settings } = useReader();
   const { shown, toggle } = useLayers(page, first);
   const unit = settings.depth_unit;
   const belief = plan ? chosenBelief(plan) : undefined;
   const bedM = meaning?.bed_m ?? belief?.bed_m ?? Math.min(water.max_depth_m, 10);
-  const reading = readDraft(draft).body.reading;
   const on = (layer: CordLayer) => shown.includes(layer);
   const place = draft.place || plan?.belief.chosen;
   const food = meaning?.food.here.find((h) => h.place === place) ?? meaning?.food.here[0];
@@ -81,7 +80,7 @@ export default function MeaningColumn({
       <Column
         bedM={bedM}
         unit={unit}
-        ripple={meaning?.wind?.ripple ?? rippleOf(reading?.wind_m_s)}
+        ripple={meaning?.wind?.ripple ?? rippleOf(drawn.wind_m_s)}
         summary={meaning ? meaning.layers.sentence : words.column}
         className="min-h-0 flex-1"
       >
@@ -95,7 +94,7 @@ export default function MeaningColumn({
         {meaning?.curves.temperature_c && on("temperature") && (
           <TemperatureLayer
             curve={{ points, measured_to_m: meaning.curves.measured_to_m ?? 0 }}
-            read={reading?.profile ?? []}
+            read={drawn.profile ?? []}
             unit={settings.temperature_unit}
             thermoclineM={meaning.layers.state === "layered" ? (meaning.layers.main?.depth_m ?? null) : null}
           />

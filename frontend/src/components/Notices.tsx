@@ -22,7 +22,7 @@ const OnTheirWay = lazy(() => rare().then((found) => ({ default: found.OnTheirWa
 const Refused = lazy(() => import("./Refused"));
 const HERE = Intl.DateTimeFormat().resolvedOptions().timeZone;
 /** Answers that do not age within a day. */
-const AGELESS = new Set(["session", "catalogue", "schools"]);
+const AGELESS = new Set(["session", "/api/food/catalogue", "/api/schools"]);
 
 /** True once something has been waiting for more than a moment. */
 function useLate(waiting: boolean): boolean {
@@ -38,6 +38,9 @@ function useLate(waiting: boolean): boolean {
   return late;
 }
 
+/** What a question is called: its route, or the word of one that the page asks itself. */
+const nameOf = (key: readonly unknown[]) => String(key[1] ?? key[0]);
+
 /** From when the oldest of what this page shows is. */
 function useAsOf(dark: boolean): string | null {
   const client = useQueryClient();
@@ -50,7 +53,7 @@ function useAsOf(dark: boolean): string | null {
       const ages = client
         .getQueryCache()
         .findAll({ type: "active" })
-        .filter((query) => query.state.data !== undefined && !AGELESS.has(String(query.queryKey[0])))
+        .filter((query) => query.state.data !== undefined && !AGELESS.has(nameOf(query.queryKey)))
         .map((query) => query.state.dataUpdatedAt);
       setAt(ages.length > 0 ? Math.min(...ages) : null);
     };
@@ -75,7 +78,7 @@ function useBack(reached: boolean) {
 function useSignedOut() {
   const client = useQueryClient();
   useEffect(() => {
-    const look = () => void again(client, ["session"]);
+    const look = () => void again(client, "session");
     window.addEventListener(SIGNED_OUT, look);
     return () => window.removeEventListener(SIGNED_OUT, look);
   }, [client]);

@@ -5,12 +5,11 @@ import { Column } from "../column/Column";
 import { Hold } from "../column/Hold";
 import { BeliefLayer, LightLayer, TemperatureLayer } from "../column/layers";
 import { chosenBelief, rippleOf } from "../lib/cord";
-import { readDraft } from "../lib/draft";
 import { useReading } from "../lib/reading";
 import { useReader } from "../lib/session";
 import { bandText, temperatureText } from "../lib/units";
 import type { Water } from "../lib/waters";
-import { words } from "./strings";
+import { words } from "./pictureWords";
 
 function nearestTemperature(curve: Schemas["WaterMeaning"]["temperature"], depthM: number): number | null {
   if (!curve) return null;
@@ -35,26 +34,25 @@ interface Props {
 }
 
 export function ReadingColumn({ water, ring, onRing, under, children }: Props) {
-  const { plan, draft } = useReading();
+  const { plan, drawn } = useReading("plan", "drawn");
   const { settings } = useReader();
   const unit = settings.depth_unit;
   const belief = plan ? chosenBelief(plan) : undefined;
   const bedM = belief?.bed_m ?? Math.min(water.max_depth_m, 10);
-  const reading = readDraft(draft).body.reading;
   const t = plan ? nearestTemperature(plan.water.temperature, ring) : null;
   const half = belief?.bands.find((b) => b.share === 0.5);
   const summary = half
     ? words.columnAt(plan?.belief.chosen ?? "", bandText(unit, half.top_m, half.bottom_m))
     : words.column;
   return (
-    <Column bedM={bedM} unit={unit} ripple={rippleOf(reading?.wind_m_s)} summary={summary} className="h-full">
+    <Column bedM={bedM} unit={unit} ripple={rippleOf(drawn.wind_m_s)} summary={summary} className="h-full">
       {belief && <BeliefLayer belief={belief} />}
       {plan && <LightLayer comfortM={plan.water.light_comfort_m} />}
       {under}
       {plan?.water.temperature && (
         <TemperatureLayer
           curve={plan.water.temperature}
-          read={reading?.profile ?? []}
+          read={drawn.profile ?? []}
           unit={settings.temperature_unit}
           thermoclineM={plan.water.thermocline_m}
         />

@@ -1,8 +1,8 @@
 /** A page that needs a water in hand, and of it the reading of now or an older one: says so kindly when there is none. */
-import { useQuery } from "@tanstack/react-query";
 import type { ReactNode } from "react";
 import { Redirect, useSearchParams } from "wouter";
-import { ApiError, api, need } from "../api/client";
+import { ApiError } from "../api/client";
+import { routes } from "../api/routes";
 import { ReadingProvider } from "../lib/reading";
 import { useWater, type Water } from "../lib/waters";
 import { Empty, Failed, Loading } from "./states";
@@ -45,16 +45,14 @@ interface OlderProps {
 
 /** A stored reading opened again, to be looked at and mended. */
 function OlderReading({ water, id, planned, children }: OlderProps) {
-  const stored = useQuery({
-    queryKey: ["reading", id],
-    queryFn: () =>
-      need(
-        api.GET("/api/waters/{water_id}/readings/{reading_id}", {
-          params: { path: { water_id: water.id, reading_id: id } },
-        }),
-      ),
-    staleTime: Number.POSITIVE_INFINITY,
-  });
+  const path = { water_id: water.id, reading_id: id };
+  const forGood = { staleTime: Number.POSITIVE_INFINITY };
+  const stored = routes.useQuery(
+    "get",
+    "/api/waters/{water_id}/readings/{reading_id}",
+    { params: { path } },
+    forGood,
+  );
   if (stored.isPending) return <Loading what={words.fetchingReading} />;
   if (stored.error instanceof ApiError) return <Empty page title={words.unknownReading} />;
   if (stored.isLoadingError) return <Failed error={stored.error} again={() => void stored.refetch()} />;

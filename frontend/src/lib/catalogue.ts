@@ -1,11 +1,6 @@
 /** The prey catalogue, the same for everybody: fetched once. */
-import { useQuery } from "@tanstack/react-query";
-import { api, need } from "../api/client";
+import { routes } from "../api/routes";
 
 export function useCatalogue() {
-  return useQuery({
-    queryKey: ["catalogue"],
-    queryFn: () => need(api.GET("/api/food/catalogue")),
-    staleTime: Number.POSITIVE_INFINITY,
-  });
+  return routes.useQuery("get", "/api/food/catalogue", undefined, { staleTime: Number.POSITIVE_INFINITY });
 }

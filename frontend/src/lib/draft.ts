@@ -1,21 +1,8 @@
 /** A reading as it is being typed: raw text, so that nothing is lost; turned into SI for the server. */
 import type { Problem, Schemas } from "../api/client";
+import { amountText, blank, boxesOf, readBoxes, type Shown, show, type Units, unitsOf } from "./fields";
 import type { Settings } from "./session";
-import {
-  boxText,
-  type DepthUnit,
-  depthFrom,
-  depthTo,
-  pressureFrom,
-  pressureTo,
-  type TemperatureUnit,
-  temperatureFrom,
-  temperatureTo,
-  typedNumber,
-  type WindUnit,
-  windFrom,
-  windTo,
-} from "./units";
+import type { DepthUnit, TemperatureUnit, WindUnit } from "./units";
 
 export type Abundance = "few" | "some" | "many";
 export type PlanBody = Schemas["PlanBody"];
@@ -28,13 +15,39 @@ export type Sources = NonNullable<Reading["sources"]>;
 export type Measured = keyof Sources;
 export type Sample = Schemas["ThroatSample"];
 
-export interface Row {
-  depth: string;
-  temperature: string;
-  oxygen: string;
-}
+const row = boxesOf<NonNullable<Reading["profile"]>[number]>();
+const ROW = {
+  depth: row.amount("depth_m", "depth"),
+  temperature: row.amount("temperature_c", "temperature"),
+  oxygen: row.amount("oxygen_mg_l", "tenths"),
+};
 
-export interface Draft {
+const box = boxesOf<Reading>();
+/** The boxes of a reading: what each holds of it, and how it is typed. */
+const BOXES = {
+  waterDepth: box.amount("water_depth_m", "depth"),
+  wind: box.amount("wind_m_s", "wind"),
+  gust: box.amount("gust_m_s", "wind"),
+  windFrom: box.step("wind_from_deg"),
+  cloud: box.step("cloud_oktas"),
+  clarity: box.choice<Clarity>("clarity"),
+  secchi: box.amount("secchi_m", "depth"),
+  air: box.amount("air_temperature_c", "temperature"),
+  thunder: box.tick("thunder"),
+  surface: box.choice<Surface>("surface"),
+  /** Today's level against the datum of soundings; drawn down is negative. */
+  level: box.amount("level_m", "depth"),
+};
+
+/** Air pressure in hPa (inches of mercury beside feet): as a barometer at the water shows it, or as forecasts give it. */
+const PRESSURE = {
+  station: { pressure: box.amount("station_pressure_hpa", "pressure") },
+  sea: { pressure: box.amount("sea_level_pressure_hpa", "pressure") },
+};
+
+export type Row = Shown<typeof ROW>;
+
+export interface Draft extends Shown<typeof BOXES>, Shown<(typeof PRESSURE)["station"]> {
   id: string;
   /** When it was last touched on this device (an instant); "" where nobody knows. */
   at: string;
@@ -48,21 +61,7 @@ export interface Draft {
   profileAt: string;
   /** The reading this one followed on, as the plan is compared with it; "" where there is none, or it was seen. */
   before: string;
-  waterDepth: string;
-  wind: string;
-  gust: string;
-  windFrom: string;
-  cloud: string;
-  clarity: Clarity | "";
-  secchi: string;
-  air: string;
-  thunder: boolean;
-  surface: Surface | "";
-  /** Air pressure in hPa (inches of mercury beside feet), as a barometer at the water shows it or as forecasts give it. */
-  pressure: string;
-  pressureAt: "station" | "sea";
-  /** Today's level against the datum of soundings; drawn down is negative. */
-  level: string;
+  pressureAt: keyof typeof PRESSURE;
   seen: Record<string, Abundance>;
   /** How prey was met, where it was not simply seen. */
   met: Record<string, Evidence>;
@@ -73,7 +72,7 @@ export interface Draft {
   sources: Sources;
 }
 
-export const EMPTY_ROW: Row = { depth: "", temperature: "", oxygen: "" };
+export const EMPTY_ROW: Row = blank(ROW);
 
 export function emptyDraft(settings: Settings): Draft {
   return {
@@ -87,25 +86,39 @@ export function emptyDraft(settings: Settings): Draft {
     rows: [{ ...EMPTY_ROW }],
     profileAt: "",
     before: "",
-    waterDepth: "",
-    wind: "",
-    gust: "",
-    windFrom: "",
-    cloud: "",
-    clarity: "",
-    secchi: "",
-    air: "",
-    thunder: false,
-    surface: "",
+    ...blank(BOXES),
     pressure: "",
     pressureAt: "station",
-    level: "",
     seen: {},
     met: {},
     rises: {},
     signs: {},
     samples: [],
     sources: {},
+  };
+}
+
+/** A draft keeps the units that it was typed in. */
+type In = Pick<Draft, "depthUnit" | "temperatureUnit" | "windUnit">;
+
+const unitsIn = (draft: In): Units => ({
+  depth: draft.depthUnit,
+  temperature: draft.temperatureUnit,
+  wind: draft.windUnit,
+});
+
+/** Rows of a stored or imported profile, as they are typed in a draft. */
+export const rowsOf = (profile: readonly object[], draft: In): Row[] =>
+  profile.map((point) => show(ROW, point, unitsIn(draft)));
+
+/** Values of a reading from elsewhere (an instrument, a forecast), as they are typed in a draft: what is left out stays. */
+export function inBoxes(found: Partial<Reading>, draft: In): Partial<Draft> {
+  const given = Object.entries(BOXES).filter(([, one]) => one.at in found);
+  const sea = found.sea_level_pressure_hpa;
+  const pressure = amountText("pressure", unitsIn(draft), sea);
+  return {
+    ...show(Object.fromEntries(given), found, unitsIn(draft)),
+    ...(sea == null ? {} : { pressure, pressureAt: "sea" as const }),
   };
 }
 
@@ -135,10 +148,6 @@ export function typed(sources: Sources, ...names: Measured[]): Sources {
   ) as Sources;
 }
 
-function shown(value: number | null | undefined, to: (v: number) => number, digits: number): string {
-  return value === null || value === undefined ? "" : boxText(to(value), digits);
-}
-
 function amounts(
   sightings: Sighting[],
   named: (s: Sighting) => string | null | undefined,
@@ -150,42 +159,17 @@ function amounts(
 export function draftFrom(stored: Schemas["ReadingOut"], settings: Settings): Draft {
   const { reading } = stored;
   const base = emptyDraft(settings);
-  const depth = (v: number) => depthTo(base.depthUnit, v);
-  const warmth = (v: number) => temperatureTo(base.temperatureUnit, v);
-  const wind = (v: number) => windTo(base.windUnit, v);
-  const digits = base.depthUnit === "m" ? 2 : 1;
+  const units = unitsOf(settings);
   const sightings = stored.sightings ?? [];
   return {
     ...base,
+    ...show(BOXES, reading, units),
     id: stored.id,
     place: stored.place ?? "",
-    rows: (reading.profile ?? []).map((p) => ({
-      depth: shown(p.depth_m, depth, digits),
-      temperature: shown(p.temperature_c, warmth, 1),
-      oxygen: shown(p.oxygen_mg_l, (v) => v, 1),
-    })),
+    rows: rowsOf(reading.profile ?? [], base),
     profileAt: reading.profile_at ?? "",
-    waterDepth: shown(reading.water_depth_m, depth, digits),
-    wind: shown(reading.wind_m_s, wind, 1),
-    gust: shown(reading.gust_m_s, wind, 1),
-    windFrom:
-      reading.wind_from_deg === null || reading.wind_from_deg === undefined
-        ? ""
-        : String(reading.wind_from_deg),
-    cloud:
-      reading.cloud_oktas === null || reading.cloud_oktas === undefined ? "" : String(reading.cloud_oktas),
-    clarity: reading.clarity ?? "",
-    secchi: shown(reading.secchi_m, depth, digits),
-    air: shown(reading.air_temperature_c, warmth, 1),
-    thunder: reading.thunder ?? false,
-    surface: reading.surface ?? "",
-    pressure: shown(
-      reading.station_pressure_hpa ?? reading.sea_level_pressure_hpa,
-      (v) => pressureTo(base.depthUnit, v),
-      base.depthUnit === "m" ? 0 : 2,
-    ),
+    pressure: amountText("pressure", units, reading.station_pressure_hpa ?? reading.sea_level_pressure_hpa),
     pressureAt: reading.sea_level_pressure_hpa != null ? "sea" : "station",
-    level: shown(reading.level_m, depth, digits),
     seen: amounts(sightings, (s) => s.prey),
     met: Object.fromEntries(
       sightings.filter((s) => s.prey && s.evidence && s.evidence !== "seen").map((s) => [s.prey, s.evidence]),
@@ -230,65 +214,38 @@ export interface Read {
   rowOf: number[];
 }
 
-function notANumber(path: string, text: string): Problem {
-  return {
-    code: "not_a_number",
-    path,
-    message: `'${text.trim().slice(0, 30)}' is no number.`,
-    accepted: "a number such as 4.5 or 4,5",
-    hint: "",
-  };
+const MISSING: Record<string, string> = {
+  depth_m: "The depth is missing.",
+  temperature_c: "The temperature is missing.",
+};
+
+/** The rows of the table that say something; the last one may be half typed. */
+function readRows(draft: Draft, problems: Problem[]) {
+  const units = unitsIn(draft);
+  const profile: NonNullable<Reading["profile"]> = [];
+  const rowOf: number[] = [];
+  draft.rows.forEach((row, index) => {
+    if (!row.depth.trim() && !row.temperature.trim()) return;
+    const unfinished = index === draft.rows.length - 1 && !row.temperature.trim();
+    const below = `reading.profile[${profile.length}].`;
+    const needed = (at: string) => (unfinished ? undefined : MISSING[at]);
+    const read = readBoxes<typeof ROW, (typeof profile)[number]>(ROW, row, {
+      units,
+      below,
+      problems,
+      needed,
+    });
+    if (unfinished) return;
+    rowOf.push(index);
+    profile.push(read);
+  });
+  return { profile, rowOf };
 }
 
 /** Turn the typed text into SI, with every box that holds no number named. */
 export function readDraft(draft: Draft): Read {
   const problems: Problem[] = [];
-  const take = (text: string, path: string, from: (v: number) => number): number | null => {
-    const value = typedNumber(text);
-    if (value === null) return null;
-    if (Number.isNaN(value)) {
-      problems.push(notANumber(path, text));
-      return null;
-    }
-    return from(value);
-  };
-  const depth = (v: number) => depthFrom(draft.depthUnit, v);
-  const warmth = (v: number) => temperatureFrom(draft.temperatureUnit, v);
-  const wind = (v: number) => windFrom(draft.windUnit, v);
-  const profile: NonNullable<Reading["profile"]> = [];
-  const rowOf: number[] = [];
-  draft.rows.forEach((row, index) => {
-    if (!row.depth.trim() && !row.temperature.trim()) return;
-    const here = `reading.profile[${profile.length}]`;
-    rowOf.push(index);
-    const z = take(row.depth, `${here}.depth_m`, depth);
-    const t = take(row.temperature, `${here}.temperature_c`, warmth);
-    const unfinished = index === draft.rows.length - 1 && !row.temperature.trim();
-    for (const [value, text, name] of [
-      [z, row.depth, "depth_m"],
-      [t, row.temperature, "temperature_c"],
-    ] as const) {
-      if (value === null && !text.trim() && !unfinished) {
-        const what = name === "depth_m" ? "The depth is missing." : "The temperature is missing.";
-        problems.push({
-          code: "missing",
-          path: `${here}.${name}`,
-          message: what,
-          accepted: "a number",
-          hint: "",
-        });
-      }
-    }
-    if (unfinished) {
-      rowOf.pop();
-      return;
-    }
-    profile.push({
-      depth_m: z ?? Number.NaN, // never sent: the fault above holds the request back
-      temperature_c: t ?? Number.NaN,
-      oxygen_mg_l: take(row.oxygen, `${here}.oxygen_mg_l`, (v) => v),
-    });
-  });
+  const { profile, rowOf } = readRows(draft, problems);
   const sightings: NonNullable<PlanBody["sightings"]> = [
     ...Object.entries(draft.seen).map(
       ([prey, abundance]) =>
@@ -297,25 +254,14 @@ export function readDraft(draft: Draft): Read {
     ...Object.entries(draft.rises).map(([rise, abundance]) => ({ rise, abundance }) as Sighting),
     ...Object.entries(draft.signs).map(([sign, abundance]) => ({ sign, abundance }) as Sighting),
   ];
-  const pressure = take(draft.pressure, "reading.station_pressure_hpa", (v) =>
-    pressureFrom(draft.depthUnit, v),
-  );
+  const told = { units: unitsIn(draft), below: "reading.", problems };
   const reading: Reading = {
+    ...readBoxes<typeof BOXES, Reading>(BOXES, draft, told),
     profile,
     profile_at: draft.profileAt === "" || profile.length === 0 ? null : draft.profileAt,
-    water_depth_m: take(draft.waterDepth, "reading.water_depth_m", depth),
-    wind_m_s: take(draft.wind, "reading.wind_m_s", wind),
-    gust_m_s: take(draft.gust, "reading.gust_m_s", wind),
-    wind_from_deg: draft.windFrom === "" ? null : Number(draft.windFrom),
-    cloud_oktas: draft.cloud === "" ? null : Number(draft.cloud),
-    clarity: draft.clarity === "" ? null : draft.clarity,
-    secchi_m: take(draft.secchi, "reading.secchi_m", depth),
-    air_temperature_c: take(draft.air, "reading.air_temperature_c", warmth),
-    thunder: draft.thunder,
-    surface: draft.surface === "" ? null : draft.surface,
-    station_pressure_hpa: draft.pressureAt === "station" ? pressure : null,
-    sea_level_pressure_hpa: draft.pressureAt === "sea" ? pressure : null,
-    level_m: take(draft.level, "reading.level_m", depth),
+    station_pressure_hpa: null,
+    sea_level_pressure_hpa: null,
+    ...readBoxes<typeof PRESSURE.station, Partial<Reading>>(PRESSURE[draft.pressureAt], draft, told),
     sources: draft.sources,
   };
   return {

@@ -1,7 +1,8 @@
 /** Lines and flies: what the server has, and the ways to change it. */
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { api, need, type Schemas } from "../api/client";
-import { again } from "./again";
+import { routes } from "../api/routes";
+import { again, PLANS } from "./again";
 
 /** A fly in the box as it is written back: without what the server computes. */
 export function flyBody(fly: Schemas["FlyOut"]): Schemas["FlyBody"] {
@@ -19,12 +20,12 @@ export function flyBody(fly: Schemas["FlyOut"]): Schemas["FlyBody"] {
 }
 
 export function useKit() {
-  return useQuery({ queryKey: ["kit"], queryFn: () => need(api.GET("/api/kit")) });
+  return routes.useQuery("get", "/api/kit");
 }
 
 function useAgain() {
   const client = useQueryClient();
-  return () => void again(client, ["kit"], ["plan"]);
+  return () => void again(client, "/api/kit", ...PLANS);
 }
 
 export function usePutLine() {

@@ -1,17 +1,27 @@
 /** The reading in hand: kept on this device as it is typed, sent when it can be read, planned from at once. */
-import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-query";
-import { createContext, type ReactNode, useContext, useEffect, useMemo, useRef, useState } from "react";
-import { ApiError, api, need, type Problem, type Schemas } from "../api/client";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import {
+  createContext,
+  type ReactNode,
+  useCallback,
+  useContext,
+  useEffect,
+  useLayoutEffect,
+  useMemo,
+  useState,
+} from "react";
+import { ApiError, type Problem, type Schemas } from "../api/client";
 import { keepReady } from "../offline/ready";
-import { again } from "./again";
 import { type Compared, type Day, dayBody, useStoredDay } from "./day";
 import { carriedOver, type Draft, emptyDraft, type PlanBody, type ReadBefore, readDraft } from "./draft";
+import { previewAsked } from "./preview";
 import { useReader } from "./session";
-import { fromBoxTime, notADay } from "./time";
+import { type Shelf, shelf, usePiece } from "./shelf";
+import { fromBoxTime, notADay, TEN_MINUTES_MS } from "./time";
 import { type Aside, useDraft } from "./useDraft";
+import { type Saved, useKeep } from "./useKeep";
+import { useSettled } from "./useSettled";
 import type { Water } from "./waters";
-
-const TEN_MINUTES = 600_000;
 
 interface InHand {
   draft: Draft;
@@ -27,6 +37,8 @@ interface InHand {
   /** The path the server uses for a row of the table. */
   rowPath: (row: number) => string;
   body: PlanBody;
+  /** What is drawn of it before the server has answered. */
+  drawn: Pick<PlanBody["reading"] & object, "profile" | "wind_m_s">;
   /** The plan for the reading, or the last good one while a reading needs mending. */
   plan: Schemas["PlanAnswer"] | undefined;
   /** The plan of exactly this body, as it can be begun with. */
@@ -37,8 +49,7 @@ interface InHand {
   fetching: boolean;
   error: unknown;
   again: () => void;
-  /** "ahead": for an hour to come, which is no reading of the water yet. */
-  saved: "typing" | "saved" | "kept here" | "ahead";
+  saved: Saved;
   aside: Aside | null;
   day: Day;
   changeDay: (part: Partial<Day>) => void;
@@ -46,58 +57,58 @@ interface InHand {
   compareWith: (before: Compared | null) => void;
 }
 
-const Context = createContext<InHand | null>(null);
+const Context = createContext<Shelf<InHand> | null>(null);
 
-export function useReading(): InHand {
+function useHand(): Shelf<InHand> {
   const hand = useContext(Context);
   if (!hand) throw new Error("no water in hand");
   return hand;
 }
 
-function useSettled<T>(value: T, ms: number): T {
-  const [settled, setSettled] = useState(value);
-  useEffect(() => {
-    const timer = setTimeout(() => setSettled(value), ms);
-    return () => clearTimeout(timer);
-  }, [value, ms]);
-  return settled;
+/** Parts of the reading in hand; who looks at them is drawn anew when one of them has changed. */
+export function useReading<K extends keyof InHand>(...names: K[]): Pick<InHand, K> {
+  return usePiece(
+    useHand(),
+    (hand) => Object.fromEntries(names.map((name) => [name, hand[name]])) as Pick<InHand, K>,
+  );
 }
 
-/** Send the reading to the server once it has stood for a while and can be read. */
-function useKeep(
-  water: Water,
-  draft: Draft,
-  body: PlanBody,
-  ready: boolean,
-  onSaved: () => void,
-): InHand["saved"] {
-  const client = useQueryClient();
-  const [state, setState] = useState<InHand["saved"]>("saved");
-  const sent = useRef("");
-  const settled = useSettled(body, 1500);
+/** Boxes of the draft, and how to change them; who looks at them is drawn anew when one of them is typed in. */
+export function useBoxes<K extends keyof Draft>(...names: K[]) {
+  const hand = useHand();
+  const draft = usePiece(
+    hand,
+    ({ draft }) => Object.fromEntries(names.map((name) => [name, draft[name]])) as Pick<Draft, K>,
+  );
+  return { draft, change: hand.get().change };
+}
+
+/** The hand as it is when it is asked: for what is done at a press, and shows nothing of it. */
+export function useHandNow(): () => InHand {
+  return useHand().get;
+}
+
+/** What the server reads of it, once nothing has been typed for so long. */
+export function useStood(ms: number): string {
+  const hand = useHand();
+  const told = useCallback(() => {
+    const { when, place, reading, sightings, samples } = hand.get().body;
+    return JSON.stringify({ when, place, reading, sightings, samples });
+  }, [hand]);
+  const [text, setText] = useState(told);
   useEffect(() => {
-    const text = JSON.stringify([settled.place, settled.reading, settled.sightings, settled.samples]);
-    // Only what stands on the page now is sent: never a body from before the stored reading arrived.
-    if (!ready || settled !== body || text === sent.current) return;
-    if (new Date(settled.when).getTime() > Date.now() + TEN_MINUTES) return setState("ahead");
-    const path = { water_id: water.id, reading_id: draft.id };
-    const { place, reading, sightings, samples, when } = settled;
-    setState("typing");
-    need(
-      api.PUT("/api/waters/{water_id}/readings/{reading_id}", {
-        params: { path },
-        body: { place, reading, sightings, samples, taken_at: when },
-      }),
-    )
-      .then(() => {
-        sent.current = text;
-        setState("saved");
-        onSaved();
-        void again(client, ["season", water.id], ["reading", draft.id]);
-      })
-      .catch(() => setState("kept here"));
-  }, [settled, body, ready, water.id, draft.id, onSaved, client]);
-  return state;
+    const look = () => setText(told());
+    let timer = setTimeout(look, ms);
+    const leave = hand.subscribe(() => {
+      clearTimeout(timer);
+      timer = setTimeout(look, ms);
+    });
+    return () => {
+      clearTimeout(timer);
+      leave();
+    };
+  }, [hand, told, ms]);
+  return text;
 }
 
 interface Props {
@@ -113,92 +124,103 @@ function comparedWith(draft: Draft, day: Day, schools: Compared["schools"], aske
   return { schools: schools ?? {}, aim: day.aim, read: JSON.parse(draft.before) as ReadBefore } as Compared;
 }
 
-export function ReadingProvider({ water, planned, older, children }: Props) {
-  const { name, settings } = useReader();
-  const { draft, write, waiting, startFromLast, touched, aside, saved: onSaved } = useDraft(water, older);
-  const { day, changeDay } = useStoredDay(`day:${name}:${water.id}`);
-  const [compared, compareWith] = useState<Compared | null>(null);
+/** A value that is the same object as long as it says the same. */
+function useSame<T>(value: T): T {
+  const text = JSON.stringify(value);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: what it says is what counts
+  return useMemo(() => value, [text]);
+}
+
+/** What was typed, as the server takes it, with its faults. */
+function useBody(water: Water, draft: Draft, day: Day, compared: Compared | null) {
+  const { settings } = useReader();
   const typed = useMemo(() => readDraft(draft), [draft]);
-  const now = Math.floor(Date.now() / TEN_MINUTES) * TEN_MINUTES;
+  const now = Math.floor(Date.now() / TEN_MINUTES_MS) * TEN_MINUTES_MS;
   const chosen = useMemo(
     () => (draft.when ? fromBoxTime(draft.when, water.time_zone ?? "UTC") : null),
     [draft.when, water.time_zone],
   );
   const noDay = draft.when !== "" && chosen === null;
-  const read = useMemo(
-    () => (noDay ? { ...typed, problems: [...typed.problems, notADay("when")] } : typed),
-    [typed, noDay],
-  );
+  const problems = noDay ? [...typed.problems, notADay("when")] : typed.problems;
   const place = water.places.some((p) => p.name === draft.place) ? draft.place : null;
   const body: PlanBody = useMemo(
     () => ({
-      ...read.body,
+      ...typed.body,
       ...dayBody(day),
       place,
       water_id: water.id,
       when: (chosen ?? new Date(now)).toISOString(),
       compared_with: comparedWith(draft, day, settings.schools, compared),
     }),
-    [read.body, draft, day, place, water.id, chosen, now, settings.schools, compared],
+    [typed.body, draft, day, place, water.id, chosen, now, settings.schools, compared],
   );
-  const readable = read.problems.length === 0;
+  return { body, problems, rowOf: typed.rowOf };
+}
+
+/** The plan of the body once it has stood for a moment; kept on the device for the dark. */
+function usePreview(water: Water, body: PlanBody, ready: boolean) {
+  const { settings } = useReader();
+  const client = useQueryClient();
   const text = JSON.stringify(body);
   const key = useSettled(text, 150);
-  const plan = useQuery({
-    queryKey: ["plan", water.id, key, settings],
-    queryFn: ({ signal }) =>
-      need(api.POST("/api/plans/preview", { body: JSON.parse(key) as PlanBody, signal })),
-    // Only what stands on the page is planned for: not a body from before the stored reading arrived.
-    enabled: planned && readable && !waiting && key === text,
-    placeholderData: keepPreviousData,
-    retry: false,
-    staleTime: Number.POSITIVE_INFINITY,
-  });
-  const client = useQueryClient();
+  const asked = useMemo(() => JSON.parse(key) as PlanBody, [key]);
+  const settled = key === text;
+  // Only what stands on the page now is planned for: not a body from before the stored reading arrived.
+  const plan = useQuery(previewAsked(asked, settings, ready && settled));
   useEffect(() => {
     if (!plan.isSuccess || plan.isPlaceholderData) return;
     client.setQueryData(["last-plan", water.id], plan.data);
     const at = new Date().toISOString();
-    void keepReady(water.id, { body: JSON.parse(key) as PlanBody, plan: plan.data, read: true, at });
-  }, [plan.isSuccess, plan.isPlaceholderData, plan.data, client, water.id, key]);
+    void keepReady(water.id, { body: asked, plan: plan.data, read: true, at });
+  }, [plan.isSuccess, plan.isPlaceholderData, plan.data, client, water.id, asked]);
   const lastGood = client.getQueryData<Schemas["PlanAnswer"]>(["last-plan", water.id]);
+  return { plan, settled, lastGood };
+}
+
+export function ReadingProvider({ water, planned, older, children }: Props) {
+  const { name, settings } = useReader();
+  const { draft, change, waiting, startFromLast, touched, aside, saved: onSaved } = useDraft(water, older);
+  const { day, changeDay } = useStoredDay(`day:${name}:${water.id}`);
+  const [compared, setCompared] = useState<Compared | null>(null);
+  const { body, problems: typed, rowOf } = useBody(water, draft, day, compared);
+  const readable = typed.length === 0;
+  const { plan, settled, lastGood } = usePreview(water, body, planned && readable && !waiting);
   const fromServer = plan.error instanceof ApiError && plan.error.status === 422 ? plan.error.problems : [];
-  const problems = [...read.problems, ...(readable ? fromServer : [])];
-  const saved = useKeep(
-    water,
-    draft,
-    body,
-    touched && readable && plan.isSuccess && !plan.isPlaceholderData,
-    onSaved,
-  );
-  const value: InHand = {
-    draft,
-    change: (part) => write({ ...draft, ...part }),
-    startFresh: () => write(emptyDraft(settings)),
-    startNew: () => {
-      const { when, place, reading, sightings, samples } = body;
-      write(carriedOver(draft, { when, place, reading, sightings, samples } as ReadBefore, settings));
+  const problems = useSame([...typed, ...(readable ? fromServer : [])]);
+  const rows = useSame(rowOf);
+  const planKnown = plan.isSuccess && !plan.isPlaceholderData;
+  const saved = useKeep(water, draft, body, touched && readable && planKnown, onSaved);
+  const startFresh = useCallback(() => change(emptyDraft(settings)), [change, settings]);
+  const [hand] = useState(() => shelf<InHand | null>(null) as Shelf<InHand>);
+  const startNew = useCallback(() => {
+    const { draft, body } = hand.get();
+    const { when, place, reading, sightings, samples } = body;
+    change(carriedOver(draft, { when, place, reading, sightings, samples } as ReadBefore, settings));
+  }, [hand, change, settings]);
+  const compareWith = useCallback(
+    (before: Compared | null) => {
+      if (before === null && draft.before !== "") change({ before: "" });
+      setCompared(before);
     },
-    older,
-    startFromLast,
-    problemAt: (path) => problems.find((p) => p.path === path),
-    rowPath: (row) => `reading.profile[${read.rowOf.indexOf(row)}]`,
+    [change, draft.before],
+  );
+  const { refetch } = plan;
+  const value: InHand = {
+    ...{ draft, change, startFresh, startNew, startFromLast, older, aside, saved },
+    problemAt: useCallback((path: string) => problems.find((p) => p.path === path), [problems]),
+    rowPath: useCallback((row: number) => `reading.profile[${rows.indexOf(row)}]`, [rows]),
     body,
+    drawn: useSame({ profile: body.reading?.profile, wind_m_s: body.reading?.wind_m_s }),
     plan: plan.data ?? lastGood,
     previewed: plan.isPlaceholderData ? undefined : plan.data,
     mending: problems.length > 0,
-    planning: plan.isFetching || waiting || (readable && key !== text),
+    planning: plan.isFetching || waiting || (readable && !settled),
     fetching: waiting,
     error: problems.length > 0 && fromServer.every((p) => p.path.startsWith("reading")) ? null : plan.error,
-    again: () => void plan.refetch(),
-    saved,
-    aside,
-    day,
-    changeDay,
-    compareWith: (before) => {
-      if (before === null && draft.before !== "") write({ ...draft, before: "" });
-      compareWith(before);
-    },
+    again: useCallback(() => void refetch(), [refetch]),
+    ...{ day, changeDay, compareWith },
   };
-  return <Context.Provider value={value}>{children}</Context.Provider>;
+  if (hand.get() === null) hand.put(value);
+  useLayoutEffect(() => hand.put(value));
+  return <Context.Provider value={hand}>{children}</Context.Provider>;
 }

@@ -1,6 +1,6 @@
 /** The outing on the go: one at a time, as the server has it, with what is still waiting on this device. */
-import { useQuery } from "@tanstack/react-query";
-import { api, need, type Schemas } from "../api/client";
+import type { Schemas } from "../api/client";
+import { routes } from "../api/routes";
 import { useOutbox } from "../offline/useOuting";
 
 interface Running {
@@ -11,11 +11,7 @@ interface Running {
 
 export function useRunning() {
   const { entries } = useOutbox();
-  const query = useQuery({
-    queryKey: ["running"],
-    queryFn: () => need(api.GET("/api/outings/running")),
-    retry: 1,
-  });
+  const query = routes.useQuery("get", "/api/outings/running", undefined, { retry: 1 });
   const outing = query.data?.outing ?? null;
   const stopped = entries.some(
     ({ write }) =>

@@ -130,7 +130,7 @@ export function useSaveSettings() {
     mutationFn: (body: Settings) => need(api.PUT("/api/settings", { body })),
     onSuccess: (settings) => {
       answered<Here>(client, ["session"], (old) => (old ? { ...old, settings } : old));
-      void again(client, ["log"]);
+      void again(client, "/api/log/*");
     },
   });
 }

@@ -1,6 +1,9 @@
 /** Clock and calendar of a water, in its own time zone. */
 import type { Problem } from "../api/client";
 
+/** A reading of "now" is of these minutes. */
+export const TEN_MINUTES_MS = 600_000;
+
 function parts(instant: Date, zone: string): Record<string, string> {
   const format = new Intl.DateTimeFormat("en-GB", {
     timeZone: zone,

@@ -1,8 +1,9 @@
 /** The draft of a reading on this device: gone on with, carried over, set aside, or an older reading opened again. */
 import { useQuery } from "@tanstack/react-query";
-import { useCallback, useMemo, useState } from "react";
-import { api, need, type Schemas } from "../api/client";
+import { useCallback, useLayoutEffect, useMemo, useRef, useState } from "react";
+import type { Schemas } from "../api/client";
 import { asBefore, carriedOver, type Draft, draftFrom, emptyDraft, keptDraft } from "./draft";
+import { newestReading } from "./newest";
 import { useReader } from "./session";
 import { forget, load, save } from "./store";
 import { boxTime, dayAndClock } from "./time";
@@ -44,16 +45,7 @@ export function useDraft(water: Water, older: Schemas["ReadingOut"] | null) {
     return null;
   });
   const [aside, setAside] = useState<unknown>(() => load<unknown>(`aside:${key}`, null));
-  const stored = useQuery({
-    queryKey: ["readings", water.id],
-    queryFn: () =>
-      need(
-        api.GET("/api/waters/{water_id}/readings", {
-          params: { path: { water_id: water.id }, query: { count: 1 } },
-        }),
-      ),
-    staleTime: Number.POSITIVE_INFINITY,
-  });
+  const stored = useQuery(newestReading(water.id));
   const last = stored.data?.[0];
   const age = last ? Date.now() - new Date(last.taken_at).getTime() : Number.POSITIVE_INFINITY;
   const recent = age < DAY_MS ? last : undefined;
@@ -67,36 +59,40 @@ export function useDraft(water: Water, older: Schemas["ReadingOut"] | null) {
     const found = draftFrom(recent, settings);
     return goOn ? found : { ...carriedOver(found, asBefore(recent), settings), id: freshId };
   }, [draft, older, zone, recent, settings, goOn, freshId]);
-  const write = useCallback(
-    (changed: Draft) => {
-      const next = { ...changed, at: new Date().toISOString() };
+  // What stands on the page now: two changes in one go add up.
+  const now = useRef(current);
+  useLayoutEffect(() => {
+    now.current = current;
+  }, [current]);
+  const change = useCallback(
+    (part: Partial<Draft>) => {
+      const next = { ...now.current, ...part, at: new Date().toISOString() };
+      now.current = next;
       setDraft(next);
       save(key, next);
     },
     [key],
   );
-  const dropAside = () => {
-    forget(`aside:${key}`);
-    setAside(null);
-  };
-  const again = older || aside === null ? null : keptDraft(aside, settings);
-  const setBy: Aside | null =
-    older || aside === null
-      ? null
-      : {
-          at: again?.at ? dayAndClock(again.at, zone) : "",
-          text: JSON.stringify(aside, null, 1),
-          takeUp: again
-            ? () => {
-                write({ ...again, id: crypto.randomUUID() });
-                dropAside();
-              }
-            : null,
-          drop: dropAside,
-        };
-  const startFromLast = last ? () => write({ ...draftFrom(last, settings), id: crypto.randomUUID() }) : null;
+  const setBy = useMemo((): Aside | null => {
+    if (older || aside === null) return null;
+    const again = keptDraft(aside, settings);
+    const drop = () => {
+      forget(`aside:${key}`);
+      setAside(null);
+    };
+    const takeUp = () => {
+      change({ ...again, id: crypto.randomUUID() });
+      drop();
+    };
+    const at = again?.at ? dayAndClock(again.at, zone) : "";
+    return { at, text: JSON.stringify(aside, null, 1), takeUp: again ? takeUp : null, drop };
+  }, [older, aside, settings, key, zone, change]);
+  const startFromLast = useMemo(
+    () => (last ? () => change({ ...draftFrom(last, settings), id: crypto.randomUUID() }) : null),
+    [last, settings, change],
+  );
   const saved = useCallback(() => {
     if (older) forget(key);
   }, [older, key]);
-  return { draft: current, write, waiting, startFromLast, touched: draft !== null, aside: setBy, saved };
+  return { draft: current, change, waiting, startFromLast, touched: draft !== null, aside: setBy, saved };
 }

@@ -1,13 +1,13 @@
 /** The angler's waters, and the one in hand. */
-import { useQuery } from "@tanstack/react-query";
 import { useSearchParams } from "wouter";
-import { api, need, type Schemas } from "../api/client";
+import type { Schemas } from "../api/client";
+import { routes } from "../api/routes";
 import { load, save } from "./store";
 
 export type Water = Schemas["WaterOut"];
 
 export function useWaters() {
-  return useQuery({ queryKey: ["waters"], queryFn: () => need(api.GET("/api/waters")) });
+  return routes.useQuery("get", "/api/waters");
 }
 
 /** The water named in the address, else the last one used, else the first. */

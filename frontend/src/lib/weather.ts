@@ -1,14 +1,14 @@
 /** The weather by hour for a water: kept on the server, fetched on demand. */
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { api, need } from "../api/client";
+import { routes } from "../api/routes";
 import { again, answered } from "./again";
 
+const weatherOf = (water_id: string) =>
+  routes.queryOptions("get", "/api/waters/{water_id}/weather", { params: { path: { water_id } } });
+
 export function useWeather(waterId: string) {
-  return useQuery({
-    queryKey: ["weather", waterId],
-    queryFn: () =>
-      need(api.GET("/api/waters/{water_id}/weather", { params: { path: { water_id: waterId } } })),
-  });
+  return useQuery(weatherOf(waterId));
 }
 
 export function useFetchWeather(waterId: string) {
@@ -17,8 +17,8 @@ export function useFetchWeather(waterId: string) {
     mutationFn: () =>
       need(api.POST("/api/waters/{water_id}/weather/fetch", { params: { path: { water_id: waterId } } })),
     onSuccess: (forecast) => {
-      answered(client, ["weather", waterId], forecast);
-      void again(client, ["read", waterId]);
+      answered(client, weatherOf(waterId).queryKey, forecast);
+      void again(client, ["/api/waters/{water_id}/read", { water_id: waterId }]);
     },
   });
 }

@@ -1,15 +1,33 @@
 /** Answers that a day on the water needs are kept on the device, and stand in where the server cannot be asked. */
 import type { QueryClient, QueryKey, QueryPersister } from "@tanstack/react-query";
-
 import { OfflineError } from "../api/client";
+import type { paths } from "../api/generated/schema";
 
 const LATE = Symbol("late");
 
-/** The first word of the questions whose answers are kept. */
-const KEPT = new Set([
-  ...["waters", "kit", "running", "outing", "log", "reading", "readings", "catalogue", "schools"],
-  ...["next", "if-blank", "ahead", "together", "plan", "over-day", "best-now"],
-]);
+/** The questions whose answers are kept: by route, and those that the pages ask themselves. */
+const KEPT = new Set<string>([
+  "/api/waters",
+  "/api/kit",
+  "/api/log",
+  "/api/outings/running",
+  "/api/outings/{outing_id}",
+  "/api/outings/{outing_id}/next",
+  "/api/outings/{outing_id}/ahead",
+  "/api/outings/{outing_id}/together",
+  "/api/outings/{outing_id}/belief",
+  "/api/waters/{water_id}/readings",
+  "/api/waters/{water_id}/readings/{reading_id}",
+  "/api/food/catalogue",
+  "/api/schools",
+  "/api/plans/preview",
+  "/api/box/today",
+  "/api/box/tie-list",
+  "if-blank",
+  "best-now",
+] satisfies (keyof paths | "if-blank" | "best-now")[]);
+
+const isKept = ([word, route]: QueryKey) => KEPT.has(String(word)) || KEPT.has(String(route));
 
 const fetched = import("./persister").then((found) => found.persister);
 // Not to be had: then nothing is kept, and nothing stops.
@@ -21,7 +39,7 @@ const PATIENCE_MS = 4_000;
 /** The server first; what is kept of its earlier answers where it cannot be asked, with its age. */
 export const persisterFn: QueryPersister = async (queryFn, context, query) => {
   const ask = async () => (queryFn as (told: typeof context) => unknown)(context);
-  const kept = KEPT.has(String(context.queryKey[0])) ? await fetched.catch(() => null) : null;
+  const kept = isKept(context.queryKey) ? await fetched.catch(() => null) : null;
   if (!kept) return ask();
   const told = ask().then((data) => {
     // Once it stands in the cache.

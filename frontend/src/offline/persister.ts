@@ -1,21 +1,29 @@
 /** Keeps answers in the device's store and finds them again; fetched beside the page. */
 import { experimental_createQueryPersister } from "@tanstack/query-persist-client-core";
 import { db } from "./db";
+import { groupOf, namedBefore } from "./named";
 
 const FOURTEEN_DAYS_MS = 14 * 24 * 3_600_000;
 /** Answers of another contract are not read. */
 const VERSION = "1";
-
-/** Asked anew with every change of a reading or tap: of one water or outing the newest answer is kept. */
-const NEWEST_ALONE = /^answer-\["(?:plan|next|over-day)","[^"]+"(?:,"(?:box|ties)")?/;
+const PREFIX = "answer-";
 
 const storage = {
-  getItem: async (key: string) => (await db()).get("answers", key).catch(() => undefined),
+  getItem: async (key: string) => {
+    const store = await db();
+    const found = await store.get("answers", key).catch(() => undefined);
+    const before = found === undefined ? namedBefore(key.slice(PREFIX.length)) : null;
+    return before === null ? found : store.get("answers", PREFIX + before).catch(() => undefined);
+  },
   setItem: async (key: string, value: string) => {
     const store = await db();
-    const group = NEWEST_ALONE.exec(key)?.[0];
-    if (group)
-      await store.delete("answers", IDBKeyRange.bound(group, `${group}\uffff`)).catch(() => undefined);
+    const group = groupOf(key.slice(PREFIX.length));
+    if (group !== null) {
+      const older = (await store.getAllKeys("answers")).filter(
+        (one) => one !== key && groupOf(one.slice(PREFIX.length)) === group,
+      );
+      await Promise.all(older.map((one) => store.delete("answers", one))).catch(() => undefined);
+    }
     await store.put("answers", value, key).catch(() => undefined);
   },
   removeItem: async (key: string) => (await db()).delete("answers", key).catch(() => undefined),

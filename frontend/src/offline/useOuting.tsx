@@ -9,12 +9,15 @@ import {
   useMemo,
   useSyncExternalStore,
 } from "react";
-import { api, need } from "../api/client";
-import { again, answered } from "../lib/again";
+import { routes } from "../api/routes";
+import { type Asked, again, answered } from "../lib/again";
 import { useReader } from "../lib/session";
 import { Outbox, type Write } from "./outbox";
 import { laidOver, type Outing, revisionOf, withWrite } from "./overlay";
 import { keepAnswer } from "./persist";
+
+export const outingAsked = (outing_id: string) =>
+  routes.queryOptions("get", "/api/outings/{outing_id}", { params: { path: { outing_id } } }, { retry: 1 });
 
 const boxes = new Map<string, Outbox>();
 const OutboxContext = createContext<Outbox | null>(null);
@@ -35,7 +38,7 @@ export function OutboxProvider({ children }: { children: ReactNode }) {
         // All of an outing at once: the page is drawn once.
         answered<Outing>(
           client,
-          ["outing", id],
+          outingAsked(id).queryKey,
           (old) => old && mine.reduce((o, { write, revision }) => withWrite(o, write, revision), old),
         );
         sent.add(id);
@@ -44,7 +47,8 @@ export function OutboxProvider({ children }: { children: ReactNode }) {
     // Rates and effort are the server's to compute: asked again once nothing more waits, however long the device takes to say so.
     return box.subscribe(() => {
       if (sent.size === 0 || box.snapshot().some((entry) => !entry.refused)) return;
-      void again(client, ["log"], ["running"], ...[...sent].map((id) => ["outing", id]));
+      const rows = [...sent].map((outing_id): Asked => ["/api/outings/{outing_id}", { outing_id }]);
+      void again(client, "/api/log/*", "/api/outings/running", ...rows);
       sent.clear();
     });
   }, [box, client]);
@@ -61,19 +65,16 @@ export function useOutbox() {
 export function useOuting(id: string) {
   const { box, entries } = useOutbox();
   const client = useQueryClient();
-  const query = useQuery({
-    queryKey: ["outing", id],
-    queryFn: () => need(api.GET("/api/outings/{outing_id}", { params: { path: { outing_id: id } } })),
-    retry: 1,
-  });
+  const query = useQuery(outingAsked(id));
   const outing = useMemo(() => query.data && laidOver(query.data, entries), [query.data, entries]);
   // What is laid over it is kept with it, for a page that is opened in the dark.
   useEffect(() => {
-    if (query.data) keepAnswer(client, ["outing", id]);
+    if (query.data) keepAnswer(client, outingAsked(id).queryKey);
   }, [query.data, client, id]);
   const write = useCallback(
     // What the server has now, not when the page offered the write: an undo is pressed later, on another page too.
-    (what: string, w: Write) => box.add(what, w, revisionOf(client.getQueryData<Outing>(["outing", id]), w)),
+    (what: string, w: Write) =>
+      box.add(what, w, revisionOf(client.getQueryData<Outing>(outingAsked(id).queryKey), w)),
     [box, client, id],
   );
   return { ...query, outing, write };

@@ -9,7 +9,8 @@ export default function OnTheirWay({ clear }: { clear: boolean }) {
   const { name } = useReader();
   const client = useQueryClient();
   useEffect(() => {
-    if (clear) void sendPictures(name, (id) => void again(client, ["outing", id]));
+    if (clear)
+      void sendPictures(name, (id) => void again(client, ["/api/outings/{outing_id}", { outing_id: id }]));
   }, [clear, name, client]);
   return null;
 }

@@ -1,18 +1,20 @@
 /** The account itself: devices, password, the end of it. */
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+
+import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { api, need, type Schemas } from "../../api/client";
+import { routes } from "../../api/routes";
 import { again, answered } from "../../lib/again";
 import { anew } from "../../lib/session";
 
 export function useDevices() {
-  return useQuery({ queryKey: ["devices"], queryFn: () => need(api.GET("/api/account/devices")) });
+  return routes.useQuery("get", "/api/account/devices");
 }
 
 export function useChangePassword() {
   const client = useQueryClient();
   return useMutation({
     mutationFn: (body: Schemas["PasswordIn"]) => need(api.POST("/api/account/password", { body })),
-    onSuccess: () => again(client, ["devices"]),
+    onSuccess: () => again(client, "/api/account/devices"),
   });
 }
 

@@ -1,24 +1,33 @@
 /** What is done with the feed: a line recorded, wind and depth taken into the reading. */
+
 import { useState } from "react";
 import { Link } from "wouter";
 import { Failed } from "../../components/states";
+import { inBoxes } from "../../lib/draft";
 import { type FeedState, useFeedActions } from "../../lib/feed";
-import { useReading } from "../../lib/reading";
-import { boxText, depthTo, windTo } from "../../lib/units";
+import { useBoxes, useReading } from "../../lib/reading";
+import { boxText, depthTo } from "../../lib/units";
 import type { Water } from "../../lib/waters";
 import { Button } from "../../ui/controls";
 import { useDone } from "../../ui/UndoBar";
 import { words } from "./strings";
 
 export function TakeOver({ feed }: { feed: FeedState }) {
-  const { draft, change } = useReading();
+  const { draft, change } = useBoxes(
+    "wind",
+    "windFrom",
+    "waterDepth",
+    "sources",
+    "depthUnit",
+    "temperatureUnit",
+    "windUnit",
+  );
   const done = useDone();
   const wind = () => {
     if (feed.wind_m_s === null || feed.wind_from_deg === null) return;
     const before = { wind: draft.wind, windFrom: draft.windFrom, sources: draft.sources };
     change({
-      wind: boxText(windTo(draft.windUnit, feed.wind_m_s), 1),
-      windFrom: String(Math.round(feed.wind_from_deg) % 360),
+      ...inBoxes({ wind_m_s: feed.wind_m_s, wind_from_deg: Math.round(feed.wind_from_deg) % 360 }, draft),
       sources: { ...draft.sources, wind: "instrument" },
     });
     done({ text: words.tookWind, undo: () => change(before) });
@@ -45,7 +54,7 @@ export function TakeOver({ feed }: { feed: FeedState }) {
 }
 
 export function Recorder({ feed, water }: { feed: FeedState; water: Water }) {
-  const { body } = useReading();
+  const { body } = useReading("body");
   const { record, stop } = useFeedActions();
   const [lineId, setLineId] = useState(() => crypto.randomUUID());
   const failed = record.error ?? stop.error;

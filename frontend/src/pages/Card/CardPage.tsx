@@ -60,7 +60,7 @@ function HowDeep({ setUp }: { setUp: SetUp }) {
 }
 
 function Card({ water }: { water: Water }) {
-  const { plan, planning, body } = useReading();
+  const { plan, planning, body } = useReading("plan", "planning", "body");
   const { say } = useReader();
   const [search, setSearch] = useSearchParams();
   if (!plan && planning) return <Loading what={words.working} />;

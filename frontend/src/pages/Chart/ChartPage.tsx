@@ -1,7 +1,6 @@
 /** The chart: the bed on the cord, the shore beside it, soundings in and out. */
 import { lazy, Suspense, useState } from "react";
 import { Link } from "wouter";
-import { ApiError } from "../../api/client";
 import { Column } from "../../column/Column";
 import { Hold } from "../../column/Hold";
 import { Empty, Failed, Loading } from "../../components/states";
@@ -9,22 +8,21 @@ import { TwoPane } from "../../components/TwoPane";
 import { WaterTabs } from "../../components/WaterTabs";
 import { WithWater } from "../../components/WithWater";
 import { useRing } from "../../lib/cord";
-import { useReading } from "../../lib/reading";
+import { useBoxes } from "../../lib/reading";
 import { useReader } from "../../lib/session";
 import { areaText, depthText, distanceText, pointOf } from "../../lib/units";
 import type { Water } from "../../lib/waters";
-import { Button, Choice, Fault } from "../../ui/controls";
-import { FileButton } from "../../ui/FileButton";
-import { useDone } from "../../ui/UndoBar";
+import { Choice } from "../../ui/controls";
 import { BedLine, SoundingMarks } from "./BedLayer";
 
 import { ChartMap } from "./ChartMap";
-import { Lines, Places, Soundings } from "./Lists";
 import { words } from "./strings";
-import { type Chart, useChart, usePutOutline, useReadMap } from "./useChart";
+import { type Chart, useChart } from "./useChart";
 
+// Below the map.
+const Lists = lazy(() => import("./Lists"));
+const Files = lazy(() => import("./Files"));
 const ByHand = lazy(() => import("./ByHand"));
-const Import = lazy(() => import("./Import"));
 const POINTS = [0, 45, 90, 135, 180, 225, 270, 315];
 
 export default function ChartPage() {
@@ -67,69 +65,9 @@ function BedColumn({
   );
 }
 
-function Files({ water, chart }: { water: Water; chart: Chart }) {
-  const read = useReadMap(water.id);
-  const put = usePutOutline(water.id);
-  const done = useDone();
-  const problems = read.error instanceof ApiError ? read.error.problems : [];
-  const remove = () => {
-    const before = chart.rings;
-    put.mutate([], {
-      onSuccess: () => done({ text: words.removedOutline, undo: () => put.mutate(before) }),
-    });
-  };
-  return (
-    <div className="space-y-1">
-      <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
-        <FileButton
-          label={words.import}
-          accept=".json,.geojson,.gpx,application/geo+json,application/json,application/gpx+xml"
-          disabled={read.isPending}
-          onFile={(file) => read.mutate(file)}
-        />
-        {(chart.rings.length > 0 || chart.soundings.length > 0) && (
-          <a
-            href={`/api/waters/${water.id}/chart.geojson`}
-            download={`${water.name}.geojson`}
-            className="inline-flex min-h-11 items-center"
-          >
-            {words.export}
-          </a>
-        )}
-        {chart.places.some((place) => place.position) && (
-          <a
-            href={`/api/waters/${water.id}/chart.gpx`}
-            download={`${water.name}.gpx`}
-            className="inline-flex min-h-11 items-center"
-          >
-            {words.exportGpx}
-          </a>
-        )}
-        {chart.rings.length > 0 && (
-          <Button look="quiet" onClick={remove}>
-            {words.removeOutline}
-          </Button>
-        )}
-      </div>
-      {problems.slice(0, 4).map((p) => (
-        <Fault
-          key={`${p.path}${p.code}`}
-          problem={{ ...p, message: p.path ? `${p.path}: ${p.message}` : p.message }}
-        />
-      ))}
-      {read.isError && problems.length === 0 && <Failed error={read.error} />}
-      {read.data && (
-        <Suspense>
-          <Import water={water} map={read.data} onClose={() => read.reset()} />
-        </Suspense>
-      )}
-    </div>
-  );
-}
-
 function ChartWork({ water }: { water: Water }) {
   const { settings } = useReader();
-  const { draft } = useReading();
+  const { draft } = useBoxes("windFrom");
   const [tried, setTried] = useState<string>("");
   const read = draft.windFrom === "" ? null : Number(draft.windFrom);
   const wind = tried === "" ? read : Number(tried);
@@ -184,13 +122,11 @@ function ChartWork({ water }: { water: Water }) {
               options={POINTS.map((deg) => ({ value: String(deg), label: pointOf(deg) }))}
               onChange={setTried}
             />
-            <Files water={water} chart={chart} />
             <Suspense>
+              <Files water={water} chart={chart} />
               <ByHand water={water} levelM={chart.level_m} mark={mark} onKept={() => setMark(null)} />
+              <Lists chart={chart} water={water} lineId={lineId} onPick={setPicked} />
             </Suspense>
-            <Places chart={chart} />
-            <Lines chart={chart} water={water} lineId={lineId} onPick={setPicked} />
-            <Soundings chart={chart} water={water} />
             <p>
               <Link to={`/water/boat?w=${water.id}`}>{words.toBoat}</Link>
             </p>

@@ -13,7 +13,7 @@ function windOn(onto: number | null): string {
   return `, ${onto > 0.35 ? words.onto : onto < -0.35 ? words.off : words.along}`;
 }
 
-export function Places({ chart }: { chart: Chart }) {
+function Places({ chart }: { chart: Chart }) {
   const { settings } = useReader();
   const unit = settings.depth_unit;
   return (
@@ -42,7 +42,7 @@ interface LinesProps {
   onPick: (id: string) => void;
 }
 
-export function Lines({ chart, water, lineId, onPick }: LinesProps) {
+function Lines({ chart, water, lineId, onPick }: LinesProps) {
   const { settings } = useReader();
   const unit = settings.depth_unit;
   const remove = useDeleteLine(water.id);
@@ -82,7 +82,7 @@ export function Lines({ chart, water, lineId, onPick }: LinesProps) {
   );
 }
 
-export function Soundings({ chart, water }: { chart: Chart; water: Water }) {
+function Soundings({ chart, water }: { chart: Chart; water: Water }) {
   const { settings } = useReader();
   const unit = settings.depth_unit;
   const remove = useDeleteSounding(water.id);
@@ -134,5 +134,16 @@ export function Soundings({ chart, water }: { chart: Chart; water: Water }) {
         ))}
       </ul>
     </details>
+  );
+}
+
+/** What the chart holds, one under the other. */
+export default function Lists(props: LinesProps) {
+  return (
+    <>
+      <Places chart={props.chart} />
+      <Lines {...props} />
+      <Soundings chart={props.chart} water={props.water} />
+    </>
   );
 }

@@ -1,7 +1,9 @@
 /** The chart of a water and the ways to change it. */
-import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+
+import { keepPreviousData, useMutation, useQueryClient } from "@tanstack/react-query";
 import { api, need, type Schemas } from "../../api/client";
-import { again } from "../../lib/again";
+import { routes } from "../../api/routes";
+import { again, PLANS } from "../../lib/again";
 import { asFile } from "../../lib/asFile";
 import type { Water } from "../../lib/waters";
 
@@ -9,24 +11,24 @@ export type Chart = Schemas["ChartOut"];
 export type MapFile = Schemas["MapFileOut"];
 
 export function useChart(waterId: string, windFrom: number | null) {
-  return useQuery({
-    queryKey: ["chart", waterId, windFrom],
-    queryFn: () =>
-      need(
-        api.GET("/api/waters/{water_id}/chart", {
-          params: {
-            path: { water_id: waterId },
-            query: windFrom === null ? {} : { wind_from_deg: windFrom },
-          },
-        }),
-      ),
-    placeholderData: keepPreviousData,
-  });
+  return routes.useQuery(
+    "get",
+    "/api/waters/{water_id}/chart",
+    { params: { path: { water_id: waterId }, query: windFrom === null ? {} : { wind_from_deg: windFrom } } },
+    { placeholderData: keepPreviousData },
+  );
 }
 
 function useAgain(waterId: string) {
   const client = useQueryClient();
-  return () => void again(client, ["chart", waterId], ["read", waterId], ["plan", waterId]);
+  const path = { water_id: waterId };
+  return () =>
+    void again(
+      client,
+      ["/api/waters/{water_id}/chart", path],
+      ["/api/waters/{water_id}/read", path],
+      ...PLANS,
+    );
 }
 
 export function usePutOutline(waterId: string) {
@@ -141,7 +143,7 @@ export function useTakeMap(water: Water) {
     },
     onSuccess: () => {
       asked();
-      void again(client, ["waters"]);
+      void again(client, "/api/waters");
     },
   });
 }

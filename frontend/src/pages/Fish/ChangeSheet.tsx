@@ -1,8 +1,10 @@
 /** Change place, pace, fly or set-up; the effort so far stays with what was fished. */
+
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { api, need, type Schemas } from "../../api/client";
+import type { Schemas } from "../../api/client";
 import { letter } from "../../lib/cord";
+import { useKit } from "../../lib/kit";
 import { PACES, type Pace, paceText } from "../../lib/paces";
 import { useReader } from "../../lib/session";
 import { depthText } from "../../lib/units";
@@ -75,7 +77,7 @@ function ChangeForm({ onClose, outing, spell, onChange }: Props) {
     queryFn: async () => (await keptReady(outing.water_id))?.kit ?? null,
     networkMode: "always",
   }).data;
-  const kit = useQuery({ queryKey: ["kit"], queryFn: () => need(api.GET("/api/kit")) });
+  const kit = useKit();
   const waters = useWaters();
   const places = waters.data?.find((w) => w.id === outing.water_id)?.places ?? [];
   const [setUp, setSetUp] = useState(String(spell.set_up_index ?? ""));

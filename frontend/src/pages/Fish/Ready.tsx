@@ -1,17 +1,21 @@
 /** Nothing on the go: the day's best set-up ready to start, and the last outing to carry on or look back at. */
+
 import { keepPreviousData, type QueryClient, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Link } from "wouter";
 import { api, need, OfflineError, type Schemas } from "../../api/client";
+import { routes } from "../../api/routes";
 import { letter } from "../../lib/cord";
 import { setUpCount } from "../../lib/counted";
 import type { PlanBody } from "../../lib/draft";
 import { logQuery } from "../../lib/log";
+import { newestReading } from "../../lib/newest";
 import { useReach } from "../../lib/reach";
 import { useReader } from "../../lib/session";
 import { clockText, dayAndClock, dayText, isToday } from "../../lib/time";
 import { depthText } from "../../lib/units";
 import { useWater, type Water } from "../../lib/waters";
 import { keepReady, keptReady, type ReadyDay } from "../../offline/ready";
+import { outingAsked } from "../../offline/useOuting";
 import { keepable } from "../../offline/worker";
 import { Button, Fault } from "../../ui/controls";
 import { useStart } from "../Plan/useStart";
@@ -63,12 +67,7 @@ const LAST_OUTINGS = 5;
 /** The log and the last outings in it, to be looked back at without signal. */
 async function keepLastOutings(client: QueryClient) {
   const { outings } = await client.fetchQuery(logQuery());
-  const kept = outings.slice(0, LAST_OUTINGS).map(({ id }) =>
-    client.prefetchQuery({
-      queryKey: ["outing", id],
-      queryFn: () => need(api.GET("/api/outings/{outing_id}", { params: { path: { outing_id: id } } })),
-    }),
-  );
+  const kept = outings.slice(0, LAST_OUTINGS).map(({ id }) => client.prefetchQuery(outingAsked(id)));
   await Promise.all(kept);
 }
 
@@ -82,15 +81,11 @@ function useKept(water: Water, day: ReadyDay | undefined) {
     staleTime: Number.POSITIVE_INFINITY,
     queryFn: async () => {
       if (!day) return null;
-      const readings = { path: { water_id: water.id } };
       const [ways, kit] = await Promise.all([
         need(api.POST("/api/plans/if-blank", { body: day.body })),
         need(api.POST("/api/plans/kit", { body: day.body })),
-        client.prefetchQuery({ queryKey: ["kit"], queryFn: () => need(api.GET("/api/kit")) }),
-        client.prefetchQuery({
-          queryKey: ["readings", water.id],
-          queryFn: () => need(api.GET("/api/waters/{water_id}/readings", { params: readings })),
-        }),
+        client.prefetchQuery(routes.queryOptions("get", "/api/kit")),
+        client.prefetchQuery(newestReading(water.id)),
         keepLastOutings(client),
         navigator.serviceWorker.ready,
       ]);
@@ -187,9 +182,8 @@ function Last({ outing }: { outing: Schemas["OutingSummary"] }) {
 export default function Ready({ into = null }: { into?: string | null }) {
   const { water } = useWater();
   const log = useQuery({
-    queryKey: ["log", water?.id ?? ""],
+    ...logQuery({ water_id: water?.id }),
     enabled: water !== undefined,
-    queryFn: () => need(api.GET("/api/log", { params: { query: { water_id: water?.id } } })),
     retry: 1,
   });
   const last = log.data?.outings[0];

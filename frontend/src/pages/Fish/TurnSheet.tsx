@@ -43,7 +43,7 @@ function Neighbour({ outing, place, onDone }: { outing: string; place: string; o
   const [depth, setDepth] = useState("");
   const deep = depth.trim() === "" ? null : Number(depth.replace(",", "."));
   const path = { outing_id: outing, seen_id: useState(() => crypto.randomUUID())[0] };
-  const anew = () => again(client, ["next", outing]);
+  const anew = () => again(client, ["/api/outings/{outing_id}/next", { outing_id: outing }]);
   const takeBack = useMutation({
     mutationFn: () => need(api.DELETE("/api/outings/{outing_id}/seen/{seen_id}", { params: { path } })),
     onSuccess: anew,
@@ -169,7 +169,14 @@ export default function TurnSheet({ outing, place, onClose }: Props) {
       return orLater<unknown>(now, () => box.add(words.turned, { kind: "turn", outing, id, body: told }));
     },
     onSuccess: () => {
-      void again(client, ["next", outing], ["readings"], ["reading"], ["season"], ["ahead", outing]);
+      const { path } = { path: { outing_id: outing } };
+      void again(
+        client,
+        ["/api/outings/{outing_id}/next", path],
+        ["/api/outings/{outing_id}/ahead", path],
+        "/api/waters/{water_id}/readings/*",
+        "/api/waters/{water_id}/season",
+      );
       onClose();
     },
   });

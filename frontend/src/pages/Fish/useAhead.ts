@@ -1,7 +1,8 @@
 /** What to stop for and to mind on the water: what the plan said, and what the hours bring on their own. */
-import { useQuery } from "@tanstack/react-query";
+
 import { useEffect, useState } from "react";
-import { api, need, type Schemas } from "../../api/client";
+import type { Schemas } from "../../api/client";
+import { routes } from "../../api/routes";
 import type { Outing } from "../../offline/overlay";
 
 type Ahead = Schemas["AheadOut"];
@@ -24,13 +25,12 @@ const same = (one: Said) => (other: Said) => one.code === other.code && one.leve
 
 export function useAhead(outing: Outing) {
   const now = useNow();
-  const asked = useQuery({
-    queryKey: ["ahead", outing.id],
-    queryFn: () =>
-      need(api.GET("/api/outings/{outing_id}/ahead", { params: { path: { outing_id: outing.id } } })),
-    refetchInterval: ASK_MS,
-    retry: 1,
-  });
+  const asked = routes.useQuery(
+    "get",
+    "/api/outings/{outing_id}/ahead",
+    { params: { path: { outing_id: outing.id } } },
+    { refetchInterval: ASK_MS, retry: 1 },
+  );
   const planned = (outing.plan?.cautions ?? []).filter((one) => one.level !== "note") as Said[];
   const told = (asked.data ?? []).filter((one) => !planned.some(same(one)));
   const came = told.filter((one) => new Date(one.since).getTime() <= now);

@@ -1,6 +1,8 @@
 /** What to do next, asked anew once a tap has arrived and every minute; the belief it comes from, for the cord. */
+
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
-import { api, need, type Schemas } from "../../api/client";
+import type { Schemas } from "../../api/client";
+import { also, routes } from "../../api/routes";
 import type { Outing, Spell } from "../../offline/overlay";
 import { useArrived } from "./useArrived";
 
@@ -19,15 +21,13 @@ export function useNext(outing: Outing, spell: Spell) {
     spell.pace,
   ];
   const arrived = useArrived(outing.id);
-  return useQuery({
-    enabled: arrived,
-    queryKey: ["next", outing.id, ...so],
-    queryFn: ({ signal }) =>
-      need(api.GET("/api/outings/{outing_id}/next", { params: { path: { outing_id: outing.id } }, signal })),
-    placeholderData: keepPreviousData,
-    refetchInterval: ASK_MS,
-    retry: 1,
-  });
+  const question = routes.queryOptions(
+    "get",
+    "/api/outings/{outing_id}/next",
+    { params: { path: { outing_id: outing.id } } },
+    { enabled: arrived, placeholderData: keepPreviousData, refetchInterval: ASK_MS, retry: 1 },
+  );
+  return useQuery(also(question, ...so));
 }
 
 /** The belief of now at a place, as the cord draws beliefs. */

@@ -8,7 +8,7 @@ import { words } from "./strings";
 import { useBoxToday, useTieList } from "./useBox";
 
 export function Today() {
-  const { body, mending } = useReading();
+  const { body, mending } = useReading("body", "mending");
   const { say } = useReader();
   const asked = useBoxToday(body, !mending);
   return (
@@ -43,7 +43,7 @@ export function Today() {
 }
 
 export function TieList() {
-  const { body, mending } = useReading();
+  const { body, mending } = useReading("body", "mending");
   const { say } = useReader();
   const [copies, setCopies] = useState("3");
   const asked = useTieList(body, Number(copies), !mending);

@@ -1,74 +1,64 @@
 /** A pattern as it is being typed, and the body the server takes. */
-import type { Schemas } from "../../api/client";
-import { typedNumber } from "../../lib/units";
+import type { Problem, Schemas } from "../../api/client";
+import { blank, boxesOf, readBoxes, type Shown, show, type Units } from "../../lib/fields";
 import { words } from "./strings";
 
 type Body = Schemas["FlyBody"];
 type Build = NonNullable<Body["build"]>;
 
-export interface PatternDraft {
-  name: string;
-  family: string;
+const fly = boxesOf<Body>();
+const FLY = {
+  name: fly.word<string>("name", ""),
+  family: fly.choice<string>("family"),
+  tone: fly.word<Body["tone"]>("tone", "natural"),
+  weight: fly.word<Body["weight"]>("weight", "unweighted"),
+  surface: fly.tick("surface"),
+};
+
+const build = boxesOf<Build>();
+const BUILD = {
+  wire: build.word<Build["wire"]>("wire", "standard"),
+  bead: build.choice<string>("bead"),
+  beadMm: build.orNought("bead_mm"),
+  turns: build.orNought("turns"),
+  foam: build.orNought("foam_mm3"),
+  bulk: build.word<Build["bulk"]>("bulk", "slim"),
+};
+
+const NAMES: Record<string, string> = {
+  bead_mm: words.form.beadSize,
+  turns: words.form.turns,
+  foam_mm3: words.form.foam,
+};
+
+/** A tier's numbers are the same everywhere. */
+const UNITS: Units = { depth: "m", temperature: "c", wind: "m_s" };
+
+export interface PatternDraft extends Shown<typeof FLY>, Shown<typeof BUILD> {
   prey: string[];
   hooks: string;
-  tone: Body["tone"];
-  weight: Body["weight"];
-  surface: boolean;
   built: boolean;
   hook: string;
-  wire: Build["wire"];
-  bead: string;
-  beadMm: string;
-  turns: string;
-  foam: string;
-  bulk: Build["bulk"];
   materials: string;
   steps: string;
 }
 
 export function emptyPattern(): PatternDraft {
   return {
-    name: "",
-    family: "",
-    prey: [],
-    hooks: "12",
-    tone: "natural",
-    weight: "unweighted",
-    surface: false,
-    built: true,
-    hook: "12",
-    wire: "standard",
-    bead: "",
-    beadMm: "",
-    turns: "",
-    foam: "",
-    bulk: "slim",
-    materials: "",
-    steps: "",
+    ...blank(FLY),
+    ...blank(BUILD),
+    ...{ prey: [], hooks: "12", built: true, hook: "12", materials: "", steps: "" },
   };
 }
 
-const shown = (value: number | undefined) => (value ? String(value) : "");
-
 export function draftOfPattern(body: Body): PatternDraft {
-  const build = body.build;
   return {
-    ...emptyPattern(),
-    name: body.name,
-    family: body.family ?? "",
+    ...show(FLY, body, UNITS),
+    ...show(BUILD, body.build ?? {}, UNITS),
     prey: body.prey,
     hooks: body.hooks.join(" "),
-    tone: body.tone,
-    weight: body.weight,
-    surface: body.surface ?? false,
-    built: build != null,
-    hook: String(build?.hook ?? body.hooks[0] ?? 12),
-    wire: build?.wire ?? "standard",
-    bead: build?.bead ?? "",
-    beadMm: shown(build?.bead_mm),
-    turns: shown(build?.turns),
-    foam: shown(build?.foam_mm3),
-    bulk: build?.bulk ?? "slim",
+    built: body.build != null,
+    hook: String(body.build?.hook ?? body.hooks[0] ?? 12),
     materials: (body.recipe?.materials ?? [])
       .map((m) => `${m.part}: ${[m.colour, m.what, m.size].filter((w, i) => w || i === 1).join(" / ")}`)
       .join("\n"),
@@ -110,43 +100,30 @@ export function readPattern(
   if (hooks.length === 0 || hooks.some((h) => !Number.isInteger(h) || h < 4 || h > 20))
     return fail(words.form.badHooks);
   if (draft.prey.length === 0) return fail(words.form.needPrey);
-  const numbers: Record<string, number> = {};
-  for (const [name, text] of [
-    [words.form.beadSize, draft.beadMm],
-    [words.form.turns, draft.turns],
-    [words.form.foam, draft.foam],
-  ] as const) {
-    const value = typedNumber(text);
-    if (value !== null && !(value >= 0)) return fail(words.form.badNumber(name));
-    numbers[name] = value ?? 0;
-  }
+  const problems: Problem[] = [];
+  const numbers = readBoxes<typeof BUILD, Build>(BUILD, draft, { units: UNITS, below: "", problems });
+  const [bad] = problems;
+  if (bad) return fail(words.form.badNumber(NAMES[bad.path] ?? ""));
   const lines = draft.materials.split("\n");
   const materials = lines.map((line) => (line.trim() ? readMaterial(line) : undefined));
-  const bad = materials.indexOf(null);
-  if (bad >= 0) return fail(words.form.badMaterial(bad + 1));
+  const unread = materials.indexOf(null);
+  if (unread >= 0) return fail(words.form.badMaterial(unread + 1));
   const hook = hooks.includes(Number(draft.hook)) ? Number(draft.hook) : (hooks[0] ?? 12);
   return {
     wrong: null,
     body: {
+      ...readBoxes<typeof FLY, Body>(FLY, draft, { units: UNITS, below: "", problems }),
       name: draft.name.trim(),
-      family: (draft.family || null) as Body["family"],
       prey: draft.prey as Body["prey"],
       hooks,
-      tone: draft.tone,
-      weight: draft.weight,
-      surface: draft.surface,
       stock: before?.stock ?? null,
       counts: before?.counts ?? [],
       build: draft.built
         ? {
+            ...numbers,
             hook,
-            wire: draft.wire,
-            bead: (draft.bead || null) as Build["bead"],
-            bead_mm: draft.bead ? (numbers[words.form.beadSize] ?? 0) : 0,
-            turns: numbers[words.form.turns] ?? 0,
+            bead_mm: draft.bead ? numbers.bead_mm : 0,
             turns_wire_mm: before?.build?.turns_wire_mm ?? 0.4,
-            foam_mm3: numbers[words.form.foam] ?? 0,
-            bulk: draft.bulk,
           }
         : null,
       recipe: {

@@ -1,6 +1,5 @@
-/** The hatch calendar: a row for each food, a cell for each week, darker where there is more. */
-import { useQuery } from "@tanstack/react-query";
-import { api, need, type Schemas } from "../../api/client";
+import type { Schemas } from "../../api/client";
+import { routes } from "../../api/routes";
 import { Failed, Loading } from "../../components/states";
 import { MONTHS } from "../../lib/months";
 import { useReader } from "../../lib/session";
@@ -42,10 +41,8 @@ function Weeks({ row, thisWeek }: { row: Row; thisWeek: number }) {
 
 export function Calendar({ waterId }: { waterId: string }) {
   const { say } = useReader();
-  const asked = useQuery({
-    queryKey: ["calendar", waterId],
-    queryFn: () =>
-      need(api.GET("/api/waters/{water_id}/calendar", { params: { path: { water_id: waterId } } })),
+  const asked = routes.useQuery("get", "/api/waters/{water_id}/calendar", {
+    params: { path: { water_id: waterId } },
   });
   if (asked.isLoadingError) return <Failed error={asked.error} again={() => void asked.refetch()} />;
   if (!asked.data) return <Loading what={words.working} />;

@@ -112,12 +112,12 @@ function Where({ food, names }: { food: Food; names: Map<string, string> }) {
 }
 
 function FoodWork({ water }: { water: Water }) {
-  const hand = useReading();
+  const { fetching } = useReading("fetching");
   const meaning = useMeaning(water.id);
   const { ring, setRing } = useRing();
   const food = meaning.data?.food;
   const names = new Map(food?.shares.map((s) => [s.key, s.name]));
-  if (hand.fetching) return <Loading what={words.fetching} />;
+  if (fetching) return <Loading what={words.fetching} />;
   return (
     <TwoPane
       column={

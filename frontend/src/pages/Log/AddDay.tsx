@@ -6,7 +6,7 @@ import { answered } from "../../lib/again";
 import { useWater, type Water } from "../../lib/waters";
 import { bareOuting } from "../../offline/dark";
 import { keepAnswer } from "../../offline/persist";
-import { useOutbox } from "../../offline/useOuting";
+import { outingAsked, useOutbox } from "../../offline/useOuting";
 import { Button, Field, Select } from "../../ui/controls";
 import { fault } from "../../ui/measures";
 import { Sheet } from "../../ui/Sheet";
@@ -32,8 +32,8 @@ function Form({ water, onClose }: { water: Water; onClose: () => void }) {
     mutationFn: async () => {
       const id = crypto.randomUUID();
       const body = { water_id: water.id, started_at: from.iso ?? "", ended_at: to.iso, note: "" };
-      answered(client, ["outing", id], bareOuting(water, id, body.started_at, body.ended_at));
-      keepAnswer(client, ["outing", id]);
+      answered(client, outingAsked(id).queryKey, bareOuting(water, id, body.started_at, body.ended_at));
+      keepAnswer(client, outingAsked(id).queryKey);
       await box.add(words.addDay, { kind: "outing", outing: id, id, body });
       return id;
     },

@@ -1,8 +1,10 @@
 /** What the log says by any of what was noted; any two against each other. */
-import { keepPreviousData, useQuery } from "@tanstack/react-query";
+
+import { keepPreviousData } from "@tanstack/react-query";
 import { useState } from "react";
 import { useSearchParams } from "wouter";
-import { api, need, type Schemas } from "../../api/client";
+import type { Schemas } from "../../api/client";
+import { routes } from "../../api/routes";
 import { Failed } from "../../components/states";
 import { useCatalogue } from "../../lib/catalogue";
 import type { Filter } from "../../lib/log";
@@ -48,9 +50,8 @@ function useNames(told: Answers | undefined) {
 /** The outings a group's numbers come from. */
 function Behind({ filter, by, group, name }: { filter: Filter; by: By; group: string; name: string }) {
   const { say } = useReader();
-  const asked = useQuery({
-    queryKey: ["log", "behind", filter, by, group],
-    queryFn: () => need(api.GET("/api/log/behind", { params: { query: { ...filter, by, key: group } } })),
+  const asked = routes.useQuery("get", "/api/log/behind", {
+    params: { query: { ...filter, by, key: group } },
   });
   if (asked.isLoadingError) return <Failed error={asked.error} again={() => void asked.refetch()} />;
   return (
@@ -69,10 +70,8 @@ function Compared({ filter, by, pair, names }: { filter: Filter; by: By; pair: s
   const { say } = useReader();
   const [a = "", b = ""] = pair;
   const [a_name = "", b_name = ""] = names;
-  const asked = useQuery({
-    queryKey: ["log", "compare", filter, by, a, b],
-    queryFn: () =>
-      need(api.GET("/api/log/compare", { params: { query: { ...filter, by, a, b, a_name, b_name } } })),
+  const asked = routes.useQuery("get", "/api/log/compare", {
+    params: { query: { ...filter, by, a, b, a_name, b_name } },
   });
   if (asked.isLoadingError) return <Failed error={asked.error} again={() => void asked.refetch()} />;
   return (
@@ -151,11 +150,12 @@ export default function Answers({ filter }: { filter: Filter }) {
   const by = (search.get("by") ?? "fly") as By;
   const [picked, setPicked] = useState<string[]>([]);
   const [open, setOpen] = useState<string | null>(null);
-  const asked = useQuery({
-    queryKey: ["log", "answers", filter, by],
-    queryFn: () => need(api.GET("/api/log/answers", { params: { query: { ...filter, by } } })),
-    placeholderData: keepPreviousData,
-  });
+  const asked = routes.useQuery(
+    "get",
+    "/api/log/answers",
+    { params: { query: { ...filter, by } } },
+    { placeholderData: keepPreviousData },
+  );
   const name = useNames(asked.data);
   const groups = asked.data?.groups ?? [];
   const pair = picked.filter((key) => groups.some((group) => group.key === key)).slice(-2);

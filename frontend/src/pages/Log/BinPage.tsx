@@ -1,7 +1,9 @@
 /** What was deleted lies here for thirty days, and is brought back with one tap. */
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+
+import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { Link } from "wouter";
 import { api, need, type Schemas } from "../../api/client";
+import { routes } from "../../api/routes";
 import { Empty, Failed, Loading } from "../../components/states";
 import { again } from "../../lib/again";
 import { useReader } from "../../lib/session";
@@ -34,7 +36,7 @@ function BinRow({ row, onBack, busy }: { row: Row; onBack: () => void; busy: boo
 
 export default function BinPage() {
   const client = useQueryClient();
-  const lying = useQuery({ queryKey: ["bin"], queryFn: () => need(api.GET("/api/bin")) });
+  const lying = routes.useQuery("get", "/api/bin");
   const back = useMutation({
     mutationFn: (row: Row) =>
       need(

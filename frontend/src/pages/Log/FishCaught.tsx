@@ -1,6 +1,8 @@
 /** The fish landed: by species, how long, and what became of them. */
-import { keepPreviousData, useQuery } from "@tanstack/react-query";
-import { api, need, type Schemas } from "../../api/client";
+
+import { keepPreviousData } from "@tanstack/react-query";
+import type { Schemas } from "../../api/client";
+import { routes } from "../../api/routes";
 import { Failed } from "../../components/states";
 import type { Filter } from "../../lib/log";
 import { useReader } from "../../lib/session";
@@ -56,11 +58,12 @@ function Lengths({ of, unit }: { of: Species; unit: "m" | "ft" }) {
 export default function FishCaught({ filter }: { filter: Filter }) {
   const { settings } = useReader();
   const unit = settings.depth_unit;
-  const asked = useQuery({
-    queryKey: ["log", "fish", filter],
-    queryFn: () => need(api.GET("/api/log/fish", { params: { query: filter } })),
-    placeholderData: keepPreviousData,
-  });
+  const asked = routes.useQuery(
+    "get",
+    "/api/log/fish",
+    { params: { query: filter } },
+    { placeholderData: keepPreviousData },
+  );
   if (asked.isLoadingError) return <Failed error={asked.error} again={() => void asked.refetch()} />;
   if (!asked.data) return null;
   return (

@@ -1,6 +1,8 @@
 /** The belief of the feeding depth through the day, on the cord: where it was thought to be, what was fished, what took. */
+
 import { useQuery } from "@tanstack/react-query";
-import { api, need, type Schemas } from "../../api/client";
+import type { Schemas } from "../../api/client";
+import { also, routes } from "../../api/routes";
 import { Column } from "../../column/Column";
 import { TakeMark } from "../../column/EffortLayer";
 import { useColumn } from "../../column/scale";
@@ -16,12 +18,19 @@ type Moment = Day["moments"][number];
 const ms = (iso: string) => new Date(iso).getTime();
 
 function useOverDay(outing: Outing) {
-  return useQuery({
-    queryKey: ["over-day", outing.id, outing.spells.length, outing.events.length, outing.ended_at],
-    queryFn: () =>
-      need(api.GET("/api/outings/{outing_id}/belief", { params: { path: { outing_id: outing.id } } })),
-    retry: 1,
-  });
+  return useQuery(
+    also(
+      routes.queryOptions(
+        "get",
+        "/api/outings/{outing_id}/belief",
+        { params: { path: { outing_id: outing.id } } },
+        { retry: 1 },
+      ),
+      outing.spells.length,
+      outing.events.length,
+      outing.ended_at,
+    ),
+  );
 }
 
 /** How dark a cell is: the likeliest of the whole day is darkest. */

@@ -1,8 +1,9 @@
 /** Was the plan right: where takes came in what it thought likely, beside where the time was fished; which reasons helped. */
 
-import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { keepPreviousData } from "@tanstack/react-query";
 import { Link } from "wouter";
-import { api, need, type Schemas } from "../../api/client";
+import type { Schemas } from "../../api/client";
+import { routes } from "../../api/routes";
 import { Failed } from "../../components/states";
 import { FACTORS } from "../../lib/factors";
 import type { Filter } from "../../lib/log";
@@ -116,11 +117,12 @@ function Taught({ rows }: { rows: Check["learnt"] }) {
 }
 
 export default function PlanCheck({ filter }: { filter: Filter }) {
-  const asked = useQuery({
-    queryKey: ["log", "plans", filter],
-    queryFn: () => need(api.GET("/api/log/plans", { params: { query: filter } })),
-    placeholderData: keepPreviousData,
-  });
+  const asked = routes.useQuery(
+    "get",
+    "/api/log/plans",
+    { params: { query: filter } },
+    { placeholderData: keepPreviousData },
+  );
   if (asked.isLoadingError) return <Failed error={asked.error} again={() => void asked.refetch()} />;
   const told = asked.data;
   if (!told) return null;

@@ -1,8 +1,10 @@
 /** A year on one water, by depth and day: what was fished, what came, over the lines of equal temperature. */
-import { keepPreviousData, useQuery } from "@tanstack/react-query";
+
+import { keepPreviousData } from "@tanstack/react-query";
 import { line } from "d3-shape";
 import { Link, useSearchParams } from "wouter";
-import { api, need, type Schemas } from "../../api/client";
+import type { Schemas } from "../../api/client";
+import { routes } from "../../api/routes";
 import { Column } from "../../column/Column";
 import { useColumn } from "../../column/scale";
 import { Empty, Failed, Loading } from "../../components/states";
@@ -134,11 +136,12 @@ function SeasonWork({ water }: { water: Water }) {
   const { settings } = useReader();
   const [search, setSearch] = useSearchParams();
   const year = Number(search.get("year")) || new Date().getFullYear();
-  const asked = useQuery({
-    queryKey: ["log", "season", water.id, year],
-    queryFn: () => need(api.GET("/api/log/season", { params: { query: { water_id: water.id, year } } })),
-    placeholderData: keepPreviousData,
-  });
+  const asked = routes.useQuery(
+    "get",
+    "/api/log/season",
+    { params: { query: { water_id: water.id, year } } },
+    { placeholderData: keepPreviousData },
+  );
   if (asked.isPending) return <Loading what={words.openingSeason} />;
   if (asked.isLoadingError) return <Failed error={asked.error} again={() => void asked.refetch()} />;
   const season = asked.data as Season;

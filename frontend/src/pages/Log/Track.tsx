@@ -1,6 +1,8 @@
 /** The boat's track of a day: taken in from a GPX file, told as the drift of each stretch, saved again. */
+
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { ApiError, api, need, type Schemas } from "../../api/client";
+import { also, routes } from "../../api/routes";
 import { Failed } from "../../components/states";
 import { again } from "../../lib/again";
 import { asFile } from "../../lib/asFile";
@@ -18,13 +20,10 @@ type Drift = Schemas["DriftOut"];
 function useTrack(outing: Outing) {
   const client = useQueryClient();
   const path = { outing_id: outing.id };
-  const key = ["track", outing.id, outing.spells.length, outing.ended_at];
-  const changed = () => again(client, ["track"]);
+  const question = routes.queryOptions("get", "/api/outings/{outing_id}/track", { params: { path } });
+  const changed = () => again(client, "/api/outings/{outing_id}/track");
   return {
-    told: useQuery({
-      queryKey: key,
-      queryFn: () => need(api.GET("/api/outings/{outing_id}/track", { params: { path } })),
-    }),
+    told: useQuery(also(question, outing.spells.length, outing.ended_at)),
     take: useMutation({
       mutationFn: (file: File) =>
         need(api.POST("/api/outings/{outing_id}/track", { params: { path }, ...asFile(file) })),

@@ -4,8 +4,8 @@ import { useReader } from "../../lib/session";
 import { Button } from "../../ui/controls";
 import { words } from "./strings";
 
-export function Changed() {
-  const { plan, planning, compareWith } = useReading();
+export default function Changed() {
+  const { plan, planning, compareWith } = useReading("plan", "planning", "compareWith");
   const { say } = useReader();
   if (!plan?.changed || planning) return null;
   const moved = plan.moved_by ?? [];

@@ -10,7 +10,12 @@ const HOURS = [2, 3, 4, 5, 6, 8, 10];
 
 export default function DayFor() {
   const { settings } = useReader();
-  const { day, changeDay, compareWith, problemAt } = useReading();
+  const { day, changeDay, compareWith, problemAt } = useReading(
+    "day",
+    "changeDay",
+    "compareWith",
+    "problemAt",
+  );
   const [open, setOpen] = useState(false);
   const unit = settings.depth_unit;
   const found = foundM(day);

@@ -35,7 +35,7 @@ interface Props {
 
 export default function Factors({ plan, shown, onShow }: Props) {
   const { say } = useReader();
-  const { day, changeDay } = useReading();
+  const { day, changeDay } = useReading("day", "changeDay");
   const [open, setOpen] = useState(day.without.length > 0);
   const belief = chosenBelief(plan);
   if (!belief) return null;

@@ -37,7 +37,7 @@ function FlyRow({
   onChange: (part: Partial<HandMade>) => void;
 }) {
   const { say } = useReader();
-  const { problemAt } = useReading();
+  const { problemAt } = useReading("problemAt");
   const key = made.flies[at];
   const fly = flies.find((f) => f.id === key);
   const set = (list: (string | number | null)[], value: string | number | null) =>
@@ -196,7 +196,7 @@ function HowDeep({
 
 export default function HandEditor({ index, made, countS, leaderM }: Props) {
   const { say } = useReader();
-  const { day, changeDay } = useReading();
+  const { day, changeDay } = useReading("day", "changeDay");
   const kit = useKit();
   const done = useDone();
   const lines = kit.data?.lines ?? [];

@@ -19,7 +19,7 @@ interface Props {
 }
 
 export default function PlanColumn({ water, ring, onRing, index, onChoose, factor, tried }: Props) {
-  const { plan } = useReading();
+  const { plan } = useReading("plan");
   const active = plan?.set_ups[index];
   const belief = plan ? chosenBelief(plan) : undefined;
   const path = active && !factor && !tried;

@@ -1,9 +1,9 @@
 import { lazy, Suspense, useState } from "react";
 import { Link, useSearchParams } from "wouter";
 import { ApiError, OfflineError, type Schemas } from "../../api/client";
-import { AsideNotice } from "../../components/AsideNotice";
+import { InHand } from "../../components/InHand";
 import { JumpLinks } from "../../components/JumpLinks";
-import { OlderNotice, ProfileAge } from "../../components/OlderNotice";
+import { ProfileAge } from "../../components/ProfileAge";
 import { Empty, Failed, Loading } from "../../components/states";
 import { words as shellWords } from "../../components/strings";
 import { TwoPane } from "../../components/TwoPane";
@@ -15,7 +15,6 @@ import { dayAndClock } from "../../lib/time";
 import { bandText } from "../../lib/units";
 import type { Water } from "../../lib/waters";
 import { Button } from "../../ui/controls";
-import { Changed } from "./Changed";
 import { OnTheGo } from "./OnTheGo";
 import { useDepthWords } from "./SetUpRow";
 import { SetUps } from "./SetUps";
@@ -23,6 +22,7 @@ import { words } from "./strings";
 import { useCalendar } from "./useCalendar";
 import { useWhatIf } from "./useWhatIf";
 
+const Changed = lazy(() => import("./Changed"));
 const Compare = lazy(() => import("./Compare"));
 const DayFor = lazy(() => import("./DayFor"));
 const Factors = lazy(() => import("./Factors"));
@@ -41,7 +41,7 @@ function Headline({ plan, water }: { plan: Answer; water: Water }) {
   const { settings, say } = useReader();
   const depthWords = useDepthWords();
   const first = plan.set_ups[0];
-  const { body, draft, change, older } = useReading();
+  const { body, draft, change, older } = useReading("body", "draft", "change", "older");
   const unit = settings.depth_unit;
   const belief = chosenBelief(plan);
   const half = belief?.bands.find((b) => b.share === 0.5);
@@ -136,7 +136,7 @@ function RuledOut({ plan }: { plan: Answer }) {
 
 /** No plan can be made: a missing kit is a matter of ticking it, the rest is told as it is. */
 function NoPlan({ error }: { error: unknown }) {
-  const { again } = useReading();
+  const { again } = useReading("again");
   const kit =
     error instanceof ApiError && error.problems.some((p) => p.path === "tackle.lines" || p.path === "flies");
   if (!kit) return <Failed error={error} again={again} />;
@@ -149,7 +149,13 @@ function NoPlan({ error }: { error: unknown }) {
 }
 
 function Notice({ water }: { water: Water }) {
-  const { mending, error, problemAt, changeDay, day } = useReading();
+  const { mending, error, problemAt, changeDay, day } = useReading(
+    "mending",
+    "error",
+    "problemAt",
+    "changeDay",
+    "day",
+  );
   const lost = error instanceof OfflineError;
   const hand = day.byHand.some((_, n) =>
     ["line", "flies[0]", "flies[1]", "flies[2]", "style"].some((part) => problemAt(`by_hand[${n}].${part}`)),
@@ -178,7 +184,7 @@ function More({
   onShow: (name: string | null) => void;
 }) {
   const [schools, setSchools] = useState(false);
-  const { body } = useReading();
+  const { body } = useReading("body");
   const calendar = useCalendar();
   return (
     <div id="more" className="scroll-mt-16">
@@ -221,7 +227,7 @@ function More({
 }
 
 function PlanWork({ water }: { water: Water }) {
-  const { plan, planning, error } = useReading();
+  const { plan, planning, error } = useReading("plan", "planning", "error");
   const { settings } = useReader();
   const [search, setSearch] = useSearchParams();
   const chosen = search.get("s");
@@ -258,8 +264,7 @@ function PlanWork({ water }: { water: Water }) {
         </Suspense>
       }
     >
-      <AsideNotice />
-      <OlderNotice water={water} />
+      <InHand water={water} />
       <Notice water={water} />
       {!plan && error ? <NoPlan error={error} /> : null}
       {!plan && !error && planning && <Loading what={words.working} />}
@@ -280,7 +285,9 @@ function PlanWork({ water }: { water: Water }) {
               </Suspense>
             )}
           </details>
-          <Changed />
+          <Suspense>
+            <Changed />
+          </Suspense>
           {(plan.set_ups.length > 0 || plan.ruled_out.some((r) => r.by_hand != null)) && (
             <SetUps
               plan={plan}

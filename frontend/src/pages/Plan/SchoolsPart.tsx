@@ -1,6 +1,5 @@
-/** Where anglers disagree: the angler's answer to each question, kept with the settings, and what a switch changed. */
-import { useQuery } from "@tanstack/react-query";
-import { api, need, type Schemas } from "../../api/client";
+import type { Schemas } from "../../api/client";
+import { routes } from "../../api/routes";
 import { Failed, Loading } from "../../components/states";
 import { useReading } from "../../lib/reading";
 import { useReader, useSaveSettings } from "../../lib/session";
@@ -11,13 +10,9 @@ type Schools = Schemas["Schools"];
 
 export default function SchoolsPart() {
   const { settings, say } = useReader();
-  const { day, compareWith } = useReading();
+  const { day, compareWith } = useReading("day", "compareWith");
   const save = useSaveSettings();
-  const told = useQuery({
-    queryKey: ["schools"],
-    queryFn: () => need(api.GET("/api/schools")),
-    staleTime: Number.POSITIVE_INFINITY,
-  });
+  const told = routes.useQuery("get", "/api/schools", undefined, { staleTime: Number.POSITIVE_INFINITY });
   if (told.isPending) return <Loading what={words.schools} />;
   if (told.isLoadingError) return <Failed error={told.error} again={() => void told.refetch()} />;
   const schools = settings.schools as Schools;

@@ -68,7 +68,7 @@ export function SetUpRow({
 }: Props) {
   const { say } = useReader();
   const depthWords = useDepthWords();
-  const { day } = useReading();
+  const { day } = useReading("day");
   const rate = rateText(setUp);
   const row = useRef<HTMLLIElement>(null);
   useEffect(() => {

@@ -44,7 +44,16 @@ function Pair({ plan }: { plan: Plan }) {
 
 export function SetUps({ plan, waterId, zone, index, chosen, onChoose }: Props) {
   const { say } = useReader();
-  const { body, draft, change, day, changeDay, planning, mending, previewed } = useReading();
+  const { body, draft, change, day, changeDay, planning, mending, previewed } = useReading(
+    "body",
+    "draft",
+    "change",
+    "day",
+    "changeDay",
+    "planning",
+    "mending",
+    "previewed",
+  );
   const { water } = useWater();
   const start = useStart();
   const full = day.byHand.length >= MOST_BY_HAND;

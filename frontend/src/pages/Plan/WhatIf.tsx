@@ -43,7 +43,7 @@ function Row({ name, plan }: { name: string; plan: Schemas["PlanAnswer"] }) {
 
 function Outcome({ one }: { one: Tried }) {
   const { say } = useReader();
-  const { change, draft } = useReading();
+  const { change, draft } = useReading("change", "draft");
   const done = useDone();
   if (one.error) return <Failed error={one.error} />;
   if (!one.before || !one.after) return <Loading what={w.working} />;
@@ -73,7 +73,7 @@ function Outcome({ one }: { one: Tried }) {
 }
 
 export default function WhatIf({ one }: { one: Tried }) {
-  const { draft } = useReading();
+  const { draft } = useReading("draft");
   const read = draft.rows.some((row) => row.temperature.trim() !== "");
   const degrees = draft.temperatureUnit === "c" ? [-4, -2, 2, 4] : [-8, -4, 4, 8];
   const unit = draft.temperatureUnit === "c" ? "°C" : "°F";

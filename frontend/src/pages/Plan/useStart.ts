@@ -1,6 +1,7 @@
 import { type QueryClient, useMutation, useQueryClient } from "@tanstack/react-query";
 import { useLocation } from "wouter";
 import { ApiError, api, need, OfflineError } from "../../api/client";
+import { routes } from "../../api/routes";
 import { again, answered } from "../../lib/again";
 import { nowIso } from "../../lib/clock";
 import type { PlanBody } from "../../lib/draft";
@@ -11,8 +12,10 @@ import { laidOver, type Outing, revisionOf, spellBody } from "../../offline/over
 import { keepAnswer } from "../../offline/persist";
 import type { Preview } from "../../offline/ready";
 import { rememberUndo } from "../../offline/undos";
-import { useOutbox } from "../../offline/useOuting";
+import { outingAsked, useOutbox } from "../../offline/useOuting";
 import { words } from "./strings";
+
+const RUNNING = routes.queryOptions("get", "/api/outings/running").queryKey;
 
 interface Pressed {
   body: PlanBody;
@@ -56,14 +59,14 @@ async function inTheDark(
   if (!begun) return null;
   const { outing, writes } = begun;
   if (into === null) {
-    answered(client, ["outing", outing.id], outing);
-    answered(client, ["running"], { outing, title: outing.methods[0] ?? "" });
-    keepAnswer(client, ["outing", outing.id]);
-    keepAnswer(client, ["running"]);
+    answered(client, outingAsked(outing.id).queryKey, outing);
+    answered(client, RUNNING, { outing, title: outing.methods[0] ?? "" });
+    keepAnswer(client, outingAsked(outing.id).queryKey);
+    keepAnswer(client, RUNNING);
     for (const write of writes) await box.add(words.start, write);
     return outing;
   }
-  const old = client.getQueryData<Outing>(["outing", into]);
+  const old = client.getQueryData<Outing>(outingAsked(into).queryKey);
   if (!old) return null;
   for (const spell of laidOver(old, box.snapshot()).spells.filter((one) => one.ended_at === null)) {
     const ended = { ...spellBody(spell), ended_at: outing.started_at };
@@ -104,8 +107,8 @@ export function useStart() {
       }
       // Begun here, what the page shows is in its place already, with what waits laid over it.
       if (arrived) {
-        answered(client, ["outing", outing.id], outing);
-        void again(client, ["log"], ["running"]);
+        answered(client, outingAsked(outing.id).queryKey, outing);
+        void again(client, "/api/log/*", "/api/outings/running");
       }
       go(`/fish/${outing.id}?w=${outing.water_id}`);
     },

@@ -1,9 +1,10 @@
 /** Another wind, sky, warmth, colour or hour tried beside the plan; the reading stays as it is until it is kept. */
-import { keepPreviousData, useQuery } from "@tanstack/react-query";
+
+import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { api, need } from "../../api/client";
 import { dayBody } from "../../lib/day";
 import { type Draft, type PlanBody, type ReadBefore, readDraft } from "../../lib/draft";
+import { previewAsked } from "../../lib/preview";
 import { useReading } from "../../lib/reading";
 import { useReader } from "../../lib/session";
 import { boxTime, fromBoxTime } from "../../lib/time";
@@ -40,7 +41,14 @@ function triedPart(draft: Draft, tried: Tried, zone: string): Partial<Draft> {
 }
 
 export function useWhatIf(water: Water) {
-  const { draft, body, day, plan, planning, mending } = useReading();
+  const { draft, body, day, plan, planning, mending } = useReading(
+    "draft",
+    "body",
+    "day",
+    "plan",
+    "planning",
+    "mending",
+  );
   const { settings } = useReader();
   const [tried, setTried] = useState<Tried>({});
   const zone = water.time_zone ?? "UTC";
@@ -61,15 +69,8 @@ export function useWhatIf(water: Water) {
     } as PlanBody["compared_with"],
   };
   const on = Object.keys(part).length > 0;
-  const text = JSON.stringify(asked);
-  const query = useQuery({
-    queryKey: ["what-if", water.id, text, settings],
-    queryFn: ({ signal }) => need(api.POST("/api/plans/preview", { body: JSON.parse(text), signal })),
-    enabled: on && read.problems.length === 0 && !planning && !mending,
-    placeholderData: keepPreviousData,
-    retry: false,
-    staleTime: Number.POSITIVE_INFINITY,
-  });
+  const ready = on && read.problems.length === 0 && !planning && !mending;
+  const query = useQuery(previewAsked(asked, settings, ready));
   return {
     tried,
     on,

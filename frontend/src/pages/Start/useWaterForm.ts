@@ -17,6 +17,6 @@ export function useDeleteWater() {
   return useMutation({
     mutationFn: (id: string) =>
       need(api.DELETE("/api/waters/{water_id}", { params: { path: { water_id: id } } })),
-    onSuccess: () => again(client, ["waters"]),
+    onSuccess: () => again(client, "/api/waters"),
   });
 }

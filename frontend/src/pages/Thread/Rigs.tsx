@@ -14,7 +14,7 @@ import { useDeleteRig, usePutRig, useRigs } from "./useThread";
 /** The newest plan the pages have fetched, if any. */
 function useLatestPlan(): Schemas["PlanAnswer"] | undefined {
   const client = useQueryClient();
-  const plans = client.getQueriesData<Schemas["PlanAnswer"]>({ queryKey: ["plan"] });
+  const plans = client.getQueriesData<Schemas["PlanAnswer"]>({ queryKey: ["post", "/api/plans/preview"] });
   return plans
     .map(([, data]) => data)
     .filter((data) => data?.set_ups)

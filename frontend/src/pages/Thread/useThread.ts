@@ -1,21 +1,25 @@
 /** Asking the server where the flies are: the bare path at once, its band a moment later. */
-import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+
+import { keepPreviousData, useMutation, useQueryClient } from "@tanstack/react-query";
 import { useRef } from "react";
 import { ApiError, api, need, type Problem, type Schemas } from "../../api/client";
+import { routes } from "../../api/routes";
 import { again } from "../../lib/again";
 import type { Answer, RigDoc } from "./rig";
 
 function useRun(rig: RigDoc | null, band: boolean, enabled: boolean) {
-  return useQuery({
-    queryKey: ["thread", band, rig],
-    queryFn: ({ signal }) =>
-      need(api.POST("/api/thread/simulate", { body: { ...(rig as RigDoc), band }, signal })),
-    enabled: rig !== null && enabled,
-    placeholderData: keepPreviousData,
-    staleTime: Number.POSITIVE_INFINITY,
-    gcTime: 60_000,
-    retry: false,
-  });
+  return routes.useQuery(
+    "post",
+    "/api/thread/simulate",
+    { body: { ...(rig as RigDoc), band } },
+    {
+      enabled: rig !== null && enabled,
+      placeholderData: keepPreviousData,
+      staleTime: Number.POSITIVE_INFINITY,
+      gcTime: 60_000,
+      retry: false,
+    },
+  );
 }
 
 export interface Thread {
@@ -64,13 +68,16 @@ export function useLeader() {
 }
 
 export function useFloatCheck(rig: RigDoc, enabled: boolean) {
-  return useQuery({
-    queryKey: ["float", rig],
-    queryFn: () => need(api.POST("/api/thread/float", { body: rig })),
-    enabled,
-    placeholderData: keepPreviousData,
-    retry: false,
-  });
+  return routes.useQuery(
+    "post",
+    "/api/thread/float",
+    { body: rig },
+    {
+      enabled,
+      placeholderData: keepPreviousData,
+      retry: false,
+    },
+  );
 }
 
 export function useCalibrate() {
@@ -86,7 +93,7 @@ export function useCheck() {
 }
 
 export function useRigs() {
-  return useQuery({ queryKey: ["rigs"], queryFn: () => need(api.GET("/api/thread/rigs")) });
+  return routes.useQuery("get", "/api/thread/rigs");
 }
 
 export function usePutRig() {
@@ -94,7 +101,7 @@ export function usePutRig() {
   return useMutation({
     mutationFn: ({ id, body }: { id: string; body: Schemas["RigBody"] }) =>
       need(api.PUT("/api/thread/rigs/{rig_id}", { params: { path: { rig_id: id } }, body })),
-    onSuccess: () => again(client, ["rigs"]),
+    onSuccess: () => again(client, "/api/thread/rigs"),
   });
 }
 
@@ -103,6 +110,6 @@ export function useDeleteRig() {
   return useMutation({
     mutationFn: (id: string) =>
       need(api.DELETE("/api/thread/rigs/{rig_id}", { params: { path: { rig_id: id } } })),
-    onSuccess: () => again(client, ["rigs"]),
+    onSuccess: () => again(client, "/api/thread/rigs"),
   });
 }

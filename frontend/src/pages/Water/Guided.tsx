@@ -4,7 +4,7 @@ import { Column } from "../../column/Column";
 import { useColumn } from "../../column/scale";
 import { EMPTY_ROW } from "../../lib/draft";
 import { useFeed } from "../../lib/feed";
-import { useReading } from "../../lib/reading";
+import { useBoxes } from "../../lib/reading";
 import { useReader } from "../../lib/session";
 import {
   boxText,
@@ -26,7 +26,7 @@ const KEYS = ["1", "2", "3", "4", "5", "6", "7", "8", "9", ".", "0", "⌫"];
 /** The readings so far as knots on the cord, and the depth that is wanted. */
 function Tied({ wantedM }: { wantedM: number | null }) {
   const scale = useColumn();
-  const { draft } = useReading();
+  const { draft } = useBoxes("rows", "depthUnit", "temperatureUnit");
   const points = readPoints(draft);
   return (
     <g data-layer="tied">
@@ -72,7 +72,14 @@ function bedOf(water: Water, place: string, typedBed: number | null): number {
 }
 
 export default function Guided({ water, onClose }: { water: Water; onClose: () => void }) {
-  const { draft, change } = useReading();
+  const { draft, change } = useBoxes(
+    "rows",
+    "place",
+    "waterDepth",
+    "depthUnit",
+    "temperatureUnit",
+    "sources",
+  );
   const { say } = useReader();
   const [typedText, setTyped] = useState("");
   const [wrong, setWrong] = useState("");

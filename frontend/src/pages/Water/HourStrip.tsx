@@ -1,14 +1,15 @@
 /** The day by the hour: wind with its gusts and direction, sun and cloud, one column an hour; the hour in hand is picked. */
+
 import { useMutation } from "@tanstack/react-query";
 import { type ReactNode, useEffect, useRef, useState } from "react";
 import { ApiError, api, need, type Schemas } from "../../api/client";
 import { Failed } from "../../components/states";
-import { type Draft, typed } from "../../lib/draft";
+import { type Draft, inBoxes, typed } from "../../lib/draft";
 import type { Meaning } from "../../lib/meaning";
-import { useReading } from "../../lib/reading";
+import { useBoxes, useHandNow } from "../../lib/reading";
 import { useReader } from "../../lib/session";
-import { clockText, dayAndClock } from "../../lib/time";
-import { boxText, pointOf, pressureTo, temperatureTo, WIND_LABELS, windTo } from "../../lib/units";
+import { clockText, dayAndClock, fromBoxTime } from "../../lib/time";
+import { pointOf, WIND_LABELS, windTo } from "../../lib/units";
 import type { Water } from "../../lib/waters";
 import { useFetchWeather, useWeather } from "../../lib/weather";
 import { Button, Fault, Field, TextBox } from "../../ui/controls";
@@ -32,22 +33,19 @@ function Arrow({ fromDeg }: { fromDeg: number }) {
 
 /** The forecast's hour nearest to now goes into the reading, marked as forecast. */
 function fromForecast(draft: Draft, hour: Schemas["Hour"]): Partial<Draft> {
-  const wind = (v: number | null | undefined) => (v == null ? "" : boxText(windTo(draft.windUnit, v), 1));
   const sources = typed(draft.sources, "wind", "cloud", "air_temperature", "pressure");
   return {
-    wind: wind(hour.wind_m_s),
-    gust: draft.windUnit === "bft" ? "" : wind(hour.gust_m_s),
-    windFrom: hour.wind_from_deg == null ? "" : String(hour.wind_from_deg),
-    cloud: hour.cloud_oktas == null ? "" : String(Math.round(hour.cloud_oktas / 2) * 2),
-    air:
-      hour.air_temperature_c == null
-        ? ""
-        : boxText(temperatureTo(draft.temperatureUnit, hour.air_temperature_c), 1),
-    pressure:
-      hour.sea_level_pressure_hpa == null
-        ? draft.pressure
-        : boxText(pressureTo(draft.depthUnit, hour.sea_level_pressure_hpa), draft.depthUnit === "m" ? 0 : 2),
-    pressureAt: hour.sea_level_pressure_hpa == null ? draft.pressureAt : "sea",
+    ...inBoxes(
+      {
+        wind_m_s: hour.wind_m_s,
+        gust_m_s: draft.windUnit === "bft" ? null : hour.gust_m_s,
+        wind_from_deg: hour.wind_from_deg,
+        cloud_oktas: hour.cloud_oktas == null ? null : Math.round(hour.cloud_oktas / 2) * 2,
+        air_temperature_c: hour.air_temperature_c,
+        sea_level_pressure_hpa: hour.sea_level_pressure_hpa,
+      },
+      draft,
+    ),
     sources: {
       ...sources,
       wind: "forecast",
@@ -68,12 +66,14 @@ function nearest<T extends { when: string }>(hours: T[], when: number): T | null
 }
 
 export default function HourStrip({ water, meaning }: { water: Water; meaning: Meaning | undefined }) {
-  const { draft, change, body } = useReading();
+  const hand = useHandNow();
+  const { draft } = useBoxes("when");
   const { settings } = useReader();
   const weather = useWeather(water.id);
   const fetchWeather = useFetchWeather(water.id);
   const zone = water.time_zone ?? "UTC";
-  const when = new Date(body.when).getTime();
+  const chosen = draft.when === "" ? null : fromBoxTime(draft.when, zone);
+  const when = (chosen ?? new Date()).getTime();
   const hours = weather.data?.hours ?? [];
   const now = nearest(hours, when);
   const faults = fetchWeather.error instanceof ApiError ? fetchWeather.error.problems : [];
@@ -101,7 +101,7 @@ export default function HourStrip({ water, meaning }: { water: Water; meaning: M
           {fetchWeather.isPending ? words.working : hours.length > 0 ? words.fetchAgain : words.fetchForecast}
         </Button>
         {now && (
-          <Button onClick={() => change(fromForecast(draft, now))}>
+          <Button onClick={() => hand().change(fromForecast(hand().draft, now))}>
             {words.hourInto(clockText(now.when, zone))}
           </Button>
         )}
@@ -122,14 +122,14 @@ export default function HourStrip({ water, meaning }: { water: Water; meaning: M
 
 /** The weather an airfield near tells: pasted as it was copied, or asked for. */
 function Metar({ waterId }: { waterId: string }) {
-  const { draft, change } = useReading();
+  const hand = useHandNow();
   const [text, setText] = useState("");
   const read = useMutation({
     mutationFn: (pasted: boolean) =>
       pasted
         ? need(api.POST("/api/weather/metar", { body: { text } }))
         : need(api.POST("/api/waters/{water_id}/weather/metar", { params: { path: { water_id: waterId } } })),
-    onSuccess: (told) => change(fromForecast(draft, told.hour)),
+    onSuccess: (told) => hand().change(fromForecast(hand().draft, told.hour)),
   });
   const faults = read.error instanceof ApiError ? read.error.problems : [];
   return (

@@ -1,13 +1,14 @@
 /** Temperatures at depths, typed quickly, pasted, or from a logger's file. */
+
 import { useMutation } from "@tanstack/react-query";
 import { type ClipboardEvent, type KeyboardEvent, useRef } from "react";
 import { ApiError, api, need, type Problem, type Schemas } from "../../api/client";
-import { ProfileAge } from "../../components/OlderNotice";
+import { ProfileAge } from "../../components/ProfileAge";
 import { asFile } from "../../lib/asFile";
-import { EMPTY_ROW, type Row, typed } from "../../lib/draft";
-import { useReading } from "../../lib/reading";
+import { EMPTY_ROW, type Row, rowsOf, typed } from "../../lib/draft";
+import { useBoxes, useReading } from "../../lib/reading";
 import { boxTime } from "../../lib/time";
-import { boxText, depthTo, temperatureTo, typedNumber } from "../../lib/units";
+import { boxText, typedNumber } from "../../lib/units";
 import type { Water } from "../../lib/waters";
 import { Button, Fault, Select, Tick } from "../../ui/controls";
 import { FileButton } from "../../ui/FileButton";
@@ -61,20 +62,24 @@ interface Props {
 }
 
 export function ProfileTable({ water, onGuide }: Props) {
-  const { draft, change, problemAt, rowPath } = useReading();
+  const { draft, change } = useBoxes(
+    "rows",
+    "depthUnit",
+    "temperatureUnit",
+    "windUnit",
+    "profileAt",
+    "sources",
+    "when",
+  );
+  const { problemAt, rowPath } = useReading("problemAt", "rowPath");
   const done = useDone();
   const table = useRef<HTMLTableElement>(null);
   const rows = draft.rows.length > 0 ? draft.rows : [{ ...EMPTY_ROW }];
   const oxygen = rows.some((r) => r.oxygen !== "");
   const csv = useProfileFile(water, (found) => {
     const before = { rows: draft.rows, profileAt: draft.profileAt, sources: draft.sources, when: draft.when };
-    const digits = draft.depthUnit === "m" ? 2 : 1;
     change({
-      rows: found.points.map((p) => ({
-        depth: boxText(depthTo(draft.depthUnit, p.depth_m), digits),
-        temperature: boxText(temperatureTo(draft.temperatureUnit, p.temperature_c), 1),
-        oxygen: p.oxygen_mg_l === null || p.oxygen_mg_l === undefined ? "" : boxText(p.oxygen_mg_l, 1),
-      })),
+      rows: rowsOf(found.points, draft),
       profileAt: "",
       sources: { ...draft.sources, profile: "instrument" },
       ...(found.taken_at ? { when: boxTime(new Date(found.taken_at), water.time_zone ?? "UTC") } : {}),

@@ -3,7 +3,7 @@ import { useState } from "react";
 import { PreyOptions } from "../../components/PreyOptions";
 import { useCatalogue } from "../../lib/catalogue";
 import type { Sample } from "../../lib/draft";
-import { useReading } from "../../lib/reading";
+import { useBoxes } from "../../lib/reading";
 import { useReader } from "../../lib/session";
 import { typedNumber } from "../../lib/units";
 import { Button, Fault, Field, NumberBox, Select } from "../../ui/controls";
@@ -48,7 +48,7 @@ function read(items: Typed[]): { sample: Sample | null; wrong: { row: number; te
 }
 
 function SampleSheet({ onClose }: { onClose: () => void }) {
-  const { draft, change } = useReading();
+  const { draft, change } = useBoxes("samples");
   const catalogue = useCatalogue().data;
   const [items, setItems] = useState<Typed[]>([{ ...EMPTY }, { ...EMPTY }]);
   const [tried, setTried] = useState(false);
@@ -132,7 +132,7 @@ function SampleSheet({ onClose }: { onClose: () => void }) {
 }
 
 export function Samples() {
-  const { draft, change } = useReading();
+  const { draft, change } = useBoxes("samples");
   const { say } = useReader();
   const names = new Map(useCatalogue().data?.prey.map((p) => [p.key, p.name]));
   const [open, setOpen] = useState(false);

@@ -1,7 +1,7 @@
 /** Rises, signs and food seen: one button each, tapped up through few, some, many; how prey was met beside it. */
 import { lazy, Suspense } from "react";
 import type { Abundance, Evidence } from "../../lib/draft";
-import { useReading } from "../../lib/reading";
+import { useBoxes } from "../../lib/reading";
 import { useReader } from "../../lib/session";
 import { Select } from "../../ui/controls";
 import { words } from "./strings";
@@ -49,7 +49,7 @@ function Group({ title, options, seen, onChange }: GroupProps) {
 
 /** How each prey was met: seen alive, hatching, in the weed, or coughed up by a fish. */
 function HowMet() {
-  const { draft, change } = useReading();
+  const { draft, change } = useBoxes("seen", "met");
   const { say } = useReader();
   const seen = Object.keys(draft.seen);
   if (seen.length === 0) return null;
@@ -78,7 +78,7 @@ function HowMet() {
 }
 
 export default function Seen() {
-  const { draft, change } = useReading();
+  const { draft, change } = useBoxes("rises", "signs", "seen");
   return (
     <section aria-labelledby="seen" className="space-y-2">
       <h2 id="seen">{words.seen}</h2>

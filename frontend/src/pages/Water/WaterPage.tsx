@@ -1,8 +1,7 @@
 import { lazy, Suspense, useState } from "react";
 import { Link } from "wouter";
-import { AsideNotice } from "../../components/AsideNotice";
+import { InHand } from "../../components/InHand";
 import { JumpLinks } from "../../components/JumpLinks";
-import { OlderNotice } from "../../components/OlderNotice";
 import { Failed, Loading } from "../../components/states";
 import { words as shellWords } from "../../components/strings";
 import { TwoPane } from "../../components/TwoPane";
@@ -11,7 +10,7 @@ import { WithWater } from "../../components/WithWater";
 import { useRing } from "../../lib/cord";
 import { EMPTY_ROW } from "../../lib/draft";
 import { useMeaning } from "../../lib/meaning";
-import { useReading } from "../../lib/reading";
+import { useBoxes, useHandNow, useReading } from "../../lib/reading";
 import { boxTime } from "../../lib/time";
 import { boxText, depthTo, typedNumber } from "../../lib/units";
 import type { Water } from "../../lib/waters";
@@ -35,7 +34,8 @@ export default function WaterPage() {
 }
 
 function PlaceAndTime({ water }: { water: Water }) {
-  const { draft, change, problemAt } = useReading();
+  const { draft, change } = useBoxes("place", "depthUnit", "waterDepth", "when");
+  const { problemAt } = useReading("problemAt");
   const zone = water.time_zone ?? "UTC";
   return (
     <div className="grid gap-x-4 gap-y-3 min-[34rem]:grid-cols-3">
@@ -96,7 +96,7 @@ function PlaceAndTime({ water }: { water: Water }) {
 
 /** To the plan for the reading in hand, the older one too. */
 function ToPlan({ water }: { water: Water }) {
-  const { older } = useReading();
+  const { older } = useReading("older");
   return (
     <Link
       to={`/plan?w=${water.id}${older ? `&r=${older.id}` : ""}`}
@@ -107,14 +107,29 @@ function ToPlan({ water }: { water: Water }) {
   );
 }
 
+function SavedNote() {
+  const { saved } = useReading("saved");
+  return (
+    <span role="status" className="font-semibold">
+      {words.saved[saved]}.
+    </span>
+  );
+}
+
 function WaterWork({ water }: { water: Water }) {
-  const hand = useReading();
-  const { draft, change } = hand;
+  const now = useHandNow();
+  const { fetching, older, mending, startFromLast } = useReading(
+    "fetching",
+    "older",
+    "mending",
+    "startFromLast",
+  );
   const meaning = useMeaning(water.id);
   const [guided, setGuided] = useState(false);
   const { ring, setRing } = useRing();
   const done = useDone();
   const tie = () => {
+    const { draft, change } = now();
     const depth = boxText(depthTo(draft.depthUnit, ring), 2);
     const filled = draft.rows.filter((r) => r.depth.trim() || r.temperature.trim());
     const value = (text: string) => typedNumber(text) ?? 0;
@@ -126,17 +141,18 @@ function WaterWork({ water }: { water: Water }) {
     );
   };
   const startOver = (start: () => void, text = words.freshDone) => {
-    const before = { ...draft };
+    const { draft: before, change } = now();
     start();
     done({ text, undo: () => change(before) });
   };
   const guide = () => {
+    const { draft, change } = now();
     // Temperatures carried over would look like read ones to the guide.
     if (draft.profileAt !== "")
       startOver(() => change({ rows: [{ ...EMPTY_ROW }], profileAt: "" }), words.readAgainDone);
     setGuided(true);
   };
-  if (hand.fetching) return <Loading what={words.fetching} />;
+  if (fetching) return <Loading what={words.fetching} />;
   return (
     <TwoPane
       column={
@@ -160,19 +176,15 @@ function WaterWork({ water }: { water: Water }) {
       <div className="space-y-7">
         <div>
           <WaterTabs />
-          <AsideNotice />
-          <OlderNotice water={water} />
+          <InHand water={water} />
           <h1>{words.title}</h1>
           <p className="text-soft">
-            {words.lead}{" "}
-            <span role="status" className="font-semibold">
-              {words.saved[hand.saved]}.
-            </span>
+            {words.lead} <SavedNote />
           </p>
           <p className="mt-2 flex flex-wrap items-center gap-2">
             <ToPlan water={water} />
-            {!hand.older && (
-              <Button onClick={() => startOver(hand.startNew, words.newReadingDone)}>
+            {!older && (
+              <Button onClick={() => startOver(now().startNew, words.newReadingDone)}>
                 {words.newReading}
               </Button>
             )}
@@ -186,7 +198,7 @@ function WaterWork({ water }: { water: Water }) {
           <HourStrip water={water} meaning={meaning.data} />
           <Seen />
         </Suspense>
-        {meaning.error && !meaning.data && !hand.mending ? (
+        {meaning.error && !meaning.data && !mending ? (
           <Failed error={meaning.error} again={() => void meaning.refetch()} />
         ) : null}
         {meaning.data ? (
@@ -198,12 +210,10 @@ function WaterWork({ water }: { water: Water }) {
         )}
         <p className="flex flex-wrap items-center gap-2">
           <ToPlan water={water} />
-          {hand.startFromLast && !hand.older && (
-            <Button onClick={() => hand.startFromLast && startOver(hand.startFromLast)}>
-              {words.fromLast}
-            </Button>
+          {startFromLast && !older && (
+            <Button onClick={() => startOver(startFromLast)}>{words.fromLast}</Button>
           )}
-          {!hand.older && <Button onClick={() => startOver(hand.startFresh)}>{words.fresh}</Button>}
+          {!older && <Button onClick={() => startOver(now().startFresh)}>{words.fresh}</Button>}
           <Link to={`/waters/${water.id}`}>{words.waterRules}</Link>
         </p>
         {guided && (

@@ -1,6 +1,6 @@
 /** Wind in the units people use, sky, colour of the water, pressure and level. */
 import { type Draft, type Measured, typed } from "../../lib/draft";
-import { useReading } from "../../lib/reading";
+import { useBoxes, useHandNow, useReading } from "../../lib/reading";
 import { WIND_LABELS, type WindUnit } from "../../lib/units";
 import { Choice, Field, NumberBox, Select, Tick } from "../../ui/controls";
 import { words } from "./strings";
@@ -13,20 +13,24 @@ function nearestPoint(bearing: string): string {
 }
 
 function useTyped() {
-  const { draft, change } = useReading();
+  const hand = useHandNow();
   /** A change by hand: the value is no longer the forecast's or the instrument's. */
-  return (name: Measured, part: Partial<Draft>) => change({ ...part, sources: typed(draft.sources, name) });
+  return (name: Measured, part: Partial<Draft>) => {
+    const { change, draft } = hand();
+    change({ ...part, sources: typed(draft.sources, name) });
+  };
 }
 
 function From({ name }: { name: Measured }) {
-  const source = useReading().draft.sources[name];
+  const source = useBoxes("sources").draft.sources[name];
   return source && source !== "typed" ? (
     <span className="text-[0.85rem] text-soft">{words.sourceOf[source]}</span>
   ) : null;
 }
 
 function Wind() {
-  const { draft, change, problemAt } = useReading();
+  const { draft, change } = useBoxes("wind", "windUnit", "gust", "windFrom", "surface");
+  const { problemAt } = useReading("problemAt");
   const set = useTyped();
   return (
     <>
@@ -84,7 +88,8 @@ function Wind() {
 }
 
 function Sky() {
-  const { draft, change, problemAt } = useReading();
+  const { draft, change } = useBoxes("cloud", "air", "temperatureUnit", "thunder");
+  const { problemAt } = useReading("problemAt");
   const set = useTyped();
   return (
     <>
@@ -112,7 +117,8 @@ function Sky() {
 }
 
 function Pressure() {
-  const { draft, change, problemAt } = useReading();
+  const { draft, change } = useBoxes("pressure", "pressureAt", "level", "depthUnit");
+  const { problemAt } = useReading("problemAt");
   const set = useTyped();
   const fault = problemAt("reading.station_pressure_hpa") ?? problemAt("reading.sea_level_pressure_hpa");
   return (
@@ -162,14 +168,12 @@ function Pressure() {
   );
 }
 
-export function Weather() {
-  const { draft, change, problemAt } = useReading();
+function Colour() {
+  const { draft, change } = useBoxes("clarity", "secchi", "depthUnit");
+  const { problemAt } = useReading("problemAt");
   const set = useTyped();
   return (
-    <section aria-labelledby="weather" className="space-y-3">
-      <h2 id="weather">{words.weather}</h2>
-      <Wind />
-      <Sky />
+    <>
       <Choice
         label={words.clarity}
         value={draft.clarity}
@@ -186,6 +190,17 @@ export function Weather() {
           />
         )}
       </Field>
+    </>
+  );
+}
+
+export function Weather() {
+  return (
+    <section aria-labelledby="weather" className="space-y-3">
+      <h2 id="weather">{words.weather}</h2>
+      <Wind />
+      <Sky />
+      <Colour />
       <Pressure />
     </section>
   );

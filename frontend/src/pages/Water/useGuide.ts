@@ -11,7 +11,9 @@ interface Next {
   why: string;
 }
 
-export function readPoints(draft: Draft): { depth_m: number; temperature_c: number }[] {
+type Read = Pick<Draft, "rows" | "depthUnit" | "temperatureUnit">;
+
+export function readPoints(draft: Read): { depth_m: number; temperature_c: number }[] {
   return draft.rows.flatMap((row) => {
     const z = typedNumber(row.depth);
     const t = typedNumber(row.temperature);
@@ -31,7 +33,7 @@ function nextKnot(pass: number[], points: { depth_m: number }[], stepM: number):
     : { depthM: depth, why: words.knotOffline };
 }
 
-export function useGuide(draft: Draft, bedM: number) {
+export function useGuide(draft: Read, bedM: number) {
   const points = readPoints(draft);
   const stepM = draft.depthUnit === "ft" ? 5 * FOOT_M : 1;
   const [pass, setPass] = useState<number[]>([]);

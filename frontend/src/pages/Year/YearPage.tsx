@@ -1,9 +1,11 @@
 /** The season overlay: every profile of a year on one cord, and the surface through the weeks. */
-import { keepPreviousData, useQuery } from "@tanstack/react-query";
+
+import { keepPreviousData } from "@tanstack/react-query";
 import { line } from "d3-shape";
 import { useState } from "react";
 import { Link, useSearchParams } from "wouter";
-import { api, need, type Schemas } from "../../api/client";
+import type { Schemas } from "../../api/client";
+import { routes } from "../../api/routes";
 import { Column } from "../../column/Column";
 import { useColumn } from "../../column/scale";
 import { Empty, Failed, Loading } from "../../components/states";
@@ -178,16 +180,12 @@ function YearWork({ water }: { water: Water }) {
   const [search, setSearch] = useSearchParams();
   const year = search.get("year");
   const [picked, setPicked] = useState<string | null>(null);
-  const asked = useQuery({
-    queryKey: ["season", water.id, year],
-    queryFn: () =>
-      need(
-        api.GET("/api/waters/{water_id}/season", {
-          params: { path: { water_id: water.id }, query: year ? { year: Number(year) } : {} },
-        }),
-      ),
-    placeholderData: keepPreviousData,
-  });
+  const asked = routes.useQuery(
+    "get",
+    "/api/waters/{water_id}/season",
+    { params: { path: { water_id: water.id }, query: year ? { year: Number(year) } : {} } },
+    { placeholderData: keepPreviousData },
+  );
   const data = asked.data;
   const profiles = data?.profiles ?? [];
   const deepest = Math.max(
