@@ -1,4 +1,4 @@
-"""House rules no linter knows: file and function sizes, no registry addresses."""
+"""House rules no linter knows: sizes of files, functions and rooms, no registry addresses."""
 
 from __future__ import annotations
 
@@ -11,6 +11,8 @@ import sys
 ROOT = pathlib.Path(__file__).resolve().parents[1]
 LONGEST_FILE = 400
 LONGEST_FUNCTION = 60
+LARGEST_ROOM, MOST_MODULES = 1_750, 12
+ROOMS = ("stillthread/core", "stillthread/documents", "stillthread/formats")
 MOST_POSITIONAL = 4
 SOURCE = {".py", ".ts", ".tsx", ".css"}
 REGISTRY = re.compile(r"registry\.npm|npm" + r"js\.|py" + r"pi\.org|python" + r"hosted", re.I)
@@ -65,6 +67,21 @@ def positional(path: pathlib.Path, tree: ast.Module, names: set[str]) -> list[st
     return found
 
 
+def rooms(paths: list[pathlib.Path]) -> list[str]:
+    """Say which rooms of the core and of the documents hold too much to be known by heart."""
+    held: dict[str, list[pathlib.Path]] = {}
+    for path in paths:
+        room = path.relative_to(ROOT).parent.as_posix()
+        if room.startswith(ROOMS) and path.suffix == ".py" and path.name != "__init__.py":
+            held.setdefault(room, []).append(path)
+    found = []
+    for room, modules in held.items():
+        lines = sum(len(path.read_text("utf-8").splitlines()) for path in modules)
+        if lines > LARGEST_ROOM or len(modules) > MOST_MODULES:
+            found.append(f"{room} has {lines} lines in {len(modules)} modules")
+    return found
+
+
 def main() -> int:
     """Print what breaks a rule; returns the exit status."""
     faults = []
@@ -83,6 +100,7 @@ def main() -> int:
         listed = path.suffix in {".json", ".txt", ".toml", ".in"} or path.name == ".npmrc"
         if listed and REGISTRY.search(path.read_text("utf-8")):
             faults.append(f"{path.relative_to(ROOT)} names a package registry")
+    faults += rooms(tracked())
     sys.stdout.write("".join(f"{fault}\n" for fault in faults))
     return 1 if faults else 0
 

@@ -19,7 +19,7 @@ from stillthread.documents.plan import PlanRequest  # noqa: E402
 from stillthread.documents.plan_answer import PlanAnswer  # noqa: E402
 from stillthread.documents.read import ReadRequest  # noqa: E402
 from stillthread.documents.read_answer import ReadAnswer  # noqa: E402
-from stillthread.documents.simulate_contract import SimulateAnswer, SimulateRequest  # noqa: E402
+from stillthread.documents.thread.simulate_contract import SimulateAnswer, SimulateRequest  # noqa: E402
 from stillthread.site.api import api  # noqa: E402
 from stillthread.web.errors import ErrorsOut  # noqa: E402
 

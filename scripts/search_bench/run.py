@@ -8,10 +8,10 @@ from dataclasses import dataclass, field
 import numpy as np
 
 from search_bench.lake import DAY_MIN, FAMILIES, PLANS, Day, Lake, candidates_for, make_lake
+from stillthread.core.belief.belief import narrowest_run
 from stillthread.core.search.advisor import Advisor
 from stillthread.core.search.ladders import LADDERS
 from stillthread.core.search.model import CELL_M, Candidate, Costs, Spell
-from stillthread.core.trout.belief import narrowest_run
 
 STEPS_MIN = (5, 10, 15, 20)
 LADDER_NAMES = tuple(f"{name}/{step}" for name in LADDERS for step in STEPS_MIN)

@@ -15,7 +15,7 @@ from stillthread.core.chart.sounding import SoundingMethod
 from stillthread.core.limits import Latitude, Longitude, PlaceName
 from stillthread.core.noted import water as noted
 from stillthread.documents.strict import Strict
-from stillthread.documents.thread_contract import RigBody
+from stillthread.documents.thread.thread_contract import RigBody
 from stillthread.flybox.schemas import FlyBody, LineBody
 from stillthread.outings.schemas import EventBody, OutingBody, PhotoBody, SeenBody, SpellBody
 from stillthread.waters.chart_schemas import Hours

@@ -57,9 +57,9 @@ def plan(text: str) -> str:
 def simulate(text: str) -> str:
     """Return the tracks of the cast or float rig in JSON `text`, as JSON. Raises InputError with every fault found."""
     from stillthread.core.thread.chain import FINE
-    from stillthread.documents.simulate_contract import SimulateRequest
-    from stillthread.documents.simulate_json import simulate_answer
     from stillthread.documents.strict import parse_document
+    from stillthread.documents.thread.simulate_contract import SimulateRequest
+    from stillthread.documents.thread.simulate_json import simulate_answer
 
     return simulate_answer(parse_document(SimulateRequest, text), FINE, _paths()).model_dump_json(indent=2)
 

@@ -7,6 +7,7 @@ from typing import Annotated, Literal
 
 from annotated_types import Ge, Le, MaxLen, MinLen
 
+from stillthread.core.belief.factor import FACTOR_NAMES
 from stillthread.core.day.given import Aim, Angler, Before, HandMade, PlanInput, Rules
 from stillthread.core.day.schools import Schools
 from stillthread.core.errors import InputError, doubled
@@ -15,7 +16,6 @@ from stillthread.core.limits import Instant, PlaceName, Said
 from stillthread.core.noted.water import Water, checked_water
 from stillthread.core.tackle.flies import MOST_FLIES, Fly
 from stillthread.core.tackle.lines import MOST_LINES, Line
-from stillthread.core.trout.factor import FACTOR_NAMES
 from stillthread.documents.noted import Noted, SeenBeforeDays
 from stillthread.documents.strict import Strict
 

@@ -6,24 +6,24 @@ from typing import Annotated, Literal
 
 import numpy as np
 
+from stillthread.core.belief.belief import Effect, PlaceBelief, smallest_band
+from stillthread.core.belief.light_factor import comfort_depth_m
 from stillthread.core.day.given import PlanInput, Style
 from stillthread.core.day.model import Reason, Retrieve, RuledOut
 from stillthread.core.food.catalogue import BY_KEY
 from stillthread.core.limits import Said, Share
-from stillthread.core.methods.model import ChangeOrder, Expected, Rung, SetUp
 from stillthread.core.noted.reading import Reading
 from stillthread.core.plan.model import Pair, Plan
 from stillthread.core.reading.cautions import Caution
+from stillthread.core.setup.model import ChangeOrder, Expected, Rung, SetUp
 from stillthread.core.sky.wind import downwind_shore
-from stillthread.core.trout.belief import Effect, PlaceBelief, smallest_band
-from stillthread.core.trout.light_factor import comfort_depth_m
 from stillthread.core.trout.temperature import behaviour
 from stillthread.core.units import beaufort_from_m_s
 from stillthread.core.vocabulary import Method, Pace
 from stillthread.core.water.profile import temperature_at
-from stillthread.documents.simulate_contract import SimulateRequest
-from stillthread.documents.simulate_json import document_from
 from stillthread.documents.strict import FourDigits, Fraction, Hundredths, Strict, Tenths, Thousandths, Whole, told
+from stillthread.documents.thread.simulate_contract import SimulateRequest
+from stillthread.documents.thread.simulate_json import document_from
 
 SHOWN_FOODS = 6
 MASS_DIGITS = 7

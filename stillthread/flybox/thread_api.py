@@ -9,10 +9,10 @@ from ninja import Router
 
 from stillthread.accounts.services import angler_of
 from stillthread.core.day.given import Angler
-from stillthread.documents import thread_contract as c
-from stillthread.documents import thread_json as answers
-from stillthread.documents.simulate_contract import SimulateAnswer, SimulateRequest
-from stillthread.documents.simulate_json import rig_and_cast, simulate_answer
+from stillthread.documents.thread import thread_contract as c
+from stillthread.documents.thread import thread_json as answers
+from stillthread.documents.thread.simulate_contract import SimulateAnswer, SimulateRequest
+from stillthread.documents.thread.simulate_json import rig_and_cast, simulate_answer
 from stillthread.flybox.models import Rig
 from stillthread.web.errors import FAILURES
 from stillthread.web.owned import delete_owned, live, put_owned

@@ -11,12 +11,12 @@ from zoneinfo import ZoneInfo
 from django.db import transaction
 from django.http import Http404
 
+from stillthread.core.belief.factors import SETTLED_AFTER_DAYS
 from stillthread.core.day.given import Rules
 from stillthread.core.errors import InputError, Problem
 from stillthread.core.noted import water as noted
 from stillthread.core.noted.reading import checked_reading
 from stillthread.core.reading.guide import first_pass_m, next_depth
-from stillthread.core.trout.factors import SETTLED_AFTER_DAYS
 from stillthread.core.water.profile import Point
 from stillthread.core.water.stability import Contour, checked_hypsography
 from stillthread.documents.strict import told

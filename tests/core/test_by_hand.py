@@ -7,13 +7,13 @@ import numpy as np
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from stillthread.core.belief.belief import factor_effects, smallest_band
 from stillthread.core.day.given import Angler, HandMade, Rules
 from stillthread.core.day.schools import QUESTIONS, Schools
 from stillthread.core.errors import InputError
 from stillthread.core.food.seen import Sighting
 from stillthread.core.noted.reading import Reading
 from stillthread.core.plan.make import make_plan
-from stillthread.core.trout.belief import factor_effects, smallest_band
 from tests.checks import some
 from tests.days import LINES, MAY, day
 

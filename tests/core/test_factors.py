@@ -6,16 +6,16 @@ from datetime import UTC, datetime
 
 import numpy as np
 
+from stillthread.core.belief import factors as f
+from stillthread.core.belief import habits
+from stillthread.core.belief import light_factor as lit
+from stillthread.core.belief.belief import cells
+from stillthread.core.belief.stocking import stocking_factor
 from stillthread.core.food.available import available_food
 from stillthread.core.food.seen import Sighting
 from stillthread.core.noted.reading import Reading
 from stillthread.core.noted.water import Place
 from stillthread.core.sky.light import read_light
-from stillthread.core.trout import factors as f
-from stillthread.core.trout import habits
-from stillthread.core.trout import light_factor as lit
-from stillthread.core.trout.belief import cells
-from stillthread.core.trout.stocking import stocking_factor
 from tests.days import DROP, MARGIN, MAY, SUMMER, UPLAND, profile
 
 Z = cells(6.0)

@@ -3,9 +3,9 @@
 import unittest
 from dataclasses import replace
 
+from stillthread.core.belief.factors import bare_share, flooded_down_to_m
 from stillthread.core.noted.water import Place
 from stillthread.core.plan.make import make_plan
-from stillthread.core.trout.factors import bare_share, flooded_down_to_m
 from tests.days import MAY, UPLAND, day
 
 MEADOW = Place(name="Meadow", kind="margin", depth_min_m=0.2, depth_max_m=1.8)

@@ -6,6 +6,7 @@ from datetime import UTC, datetime
 
 import numpy as np
 
+from stillthread.core.belief.reach import Reach, hunger, pace_weight
 from stillthread.core.day.given import Angler, Rules
 from stillthread.core.flies.choose import FlyDay, Wanted, hook_size, rank_flies
 from stillthread.core.flies.team import order_team, place_flies
@@ -13,13 +14,12 @@ from stillthread.core.food.available import available_food
 from stillthread.core.food.catalogue import BY_KEY
 from stillthread.core.food.seen import Sighting
 from stillthread.core.methods.counted import shallowest_useful_m
-from stillthread.core.methods.retrieves import RETRIEVES, choose_retrieve
 from stillthread.core.noted.reading import Reading
 from stillthread.core.plan.make import make_plan
+from stillthread.core.setup.retrieves import RETRIEVES, choose_retrieve
 from stillthread.core.tackle.flies import STARTER_FLIES
 from stillthread.core.tackle.lines import Line
 from stillthread.core.trout.notice import upward_reach_m
-from stillthread.core.trout.reach import Reach, hunger, pace_weight
 from stillthread.core.units import m_to_feet
 from tests.checks import some
 from tests.days import FLOATING, INTERMEDIATE, MAY, TIP, TYPE_3, TYPE_7, day

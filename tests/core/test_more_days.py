@@ -4,12 +4,12 @@ import unittest
 from dataclasses import replace
 from datetime import UTC, datetime
 
+from stillthread.core.belief.belief import smallest_band
 from stillthread.core.day.given import Angler, Rules
 from stillthread.core.food.seen import Sighting
 from stillthread.core.noted.reading import Reading
 from stillthread.core.noted.water import Place
 from stillthread.core.plan.make import make_plan
-from stillthread.core.trout.belief import smallest_band
 from tests.days import FLOATING, UPLAND, day, profile
 
 

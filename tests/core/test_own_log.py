@@ -8,6 +8,8 @@ import numpy as np
 from hypothesis import given
 from hypothesis import strategies as st
 
+from stillthread.core.belief.belief import cells
+from stillthread.core.belief.own_log import MOST_SAID, own_log_factor
 from stillthread.core.evidence.likeness import (
     PastStretch,
     fly_record,
@@ -18,8 +20,6 @@ from stillthread.core.evidence.likeness import (
     shrunk_rate,
 )
 from stillthread.core.plan.make import make_plan
-from stillthread.core.trout.belief import cells
-from stillthread.core.trout.own_log import MOST_SAID, own_log_factor
 from tests.days import DROP, day
 
 TODAY = date(2026, 5, 14)

@@ -7,6 +7,7 @@ import numpy as np
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from stillthread.core.belief.reach import Reach
 from stillthread.core.casts.cast import Cast, check_cast, level_bed
 from stillthread.core.casts.retrieve import usual_pull
 from stillthread.core.day.paths import (
@@ -22,13 +23,12 @@ from stillthread.core.day.paths import (
 )
 from stillthread.core.errors import InputError
 from stillthread.core.flies.placed import PlacedFly
-from stillthread.core.methods.retrieves import RETRIEVES
 from stillthread.core.plan.make import make_plan
+from stillthread.core.setup.retrieves import RETRIEVES
 from stillthread.core.tackle.flies import STARTER_FLIES
 from stillthread.core.tackle.leaders import casting_leader, sinking_leader
 from stillthread.core.tackle.lines import Line
 from stillthread.core.tackle.rig import Piece, Rig, TiedFly, level_pieces
-from stillthread.core.trout.reach import Reach
 from tests.days import TYPE_3, day
 
 LEADER = sinking_leader(3, 1)

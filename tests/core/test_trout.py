@@ -6,11 +6,11 @@ import numpy as np
 from hypothesis import given
 from hypothesis import strategies as st
 
+from stillthread.core.belief.belief import believe, cells, smallest_band
 from stillthread.core.food.available import available_food
 from stillthread.core.noted.reading import Reading, light_on
 from stillthread.core.plan.make import make_plan
 from stillthread.core.sky.light import read_light
-from stillthread.core.trout.belief import believe, cells, smallest_band
 from stillthread.core.trout.notice import notice_kernel, upward_reach_m
 from stillthread.core.trout.temperature import CONSUMPTION, appetite, behaviour, preference, welfare
 from tests import checks

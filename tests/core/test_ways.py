@@ -11,11 +11,11 @@ from stillthread.core.day.schools import Schools
 from stillthread.core.food.seen import Sighting
 from stillthread.core.methods.afloat import dangle, drifted, settled_band
 from stillthread.core.methods.counted import with_band
-from stillthread.core.methods.model import SetUp
 from stillthread.core.methods.over_bed import over_weed, slope_bed, up_slope
 from stillthread.core.methods.ways import buoyant_point, deep_tip, on_sinking_leader
 from stillthread.core.noted.water import Place
 from stillthread.core.plan.make import day_context, make_plan
+from stillthread.core.setup.model import SetUp
 from stillthread.core.tackle.lines import Line
 from tests.checks import some
 from tests.days import BASIN, FLOATING, INTERMEDIATE, MARGIN, MAY, SUMMER, TYPE_7, UPLAND, day, profile
@@ -145,7 +145,7 @@ class Limits(unittest.TestCase):
     def test_casting_over_fish_in_a_flat_calm_costs_and_a_float_does_not(self):
         calm = replace(SHALLOW, wind_m_s=0.3, cloud_oktas=0)
         here = context(water=WEEDY, place="Weed", reading=calm)
-        from stillthread.core.methods.worth import disturbance
+        from stillthread.core.setup.worth import disturbance
 
         self.assertEqual(disturbance(here, "float", 0.4), 1.0)
         self.assertLess(disturbance(here, "intermediate", 0.4), disturbance(here, "intermediate", 1.0))

@@ -12,8 +12,8 @@ from typing import Any
 from stillthread.core.errors import InputError
 from stillthread.documents.plan import PlanRequest
 from stillthread.documents.read import ReadRequest
-from stillthread.documents.simulate_contract import SimulateRequest
 from stillthread.documents.strict import parse_document
+from stillthread.documents.thread.simulate_contract import SimulateRequest
 
 FOLDER = pathlib.Path(__file__).resolve().parents[1] / "data" / "corpus"
 MODELS = {"plan": PlanRequest, "read": ReadRequest, "simulate": SimulateRequest}

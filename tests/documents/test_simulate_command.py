@@ -16,9 +16,9 @@ import jsonschema
 from stillthread.cli.__main__ import main
 from stillthread.core.errors import InputError
 from stillthread.core.plan.make import make_plan
-from stillthread.documents.simulate_contract import SimulateAnswer, SimulateRequest
-from stillthread.documents.simulate_json import document_from, simulate_answer
 from stillthread.documents.strict import parse_document
+from stillthread.documents.thread.simulate_contract import SimulateAnswer, SimulateRequest
+from stillthread.documents.thread.simulate_json import document_from, simulate_answer
 from tests.checks import some
 from tests.days import day
 

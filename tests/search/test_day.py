@@ -11,7 +11,7 @@ import numpy as np
 
 from stillthread.core.day.given import Rules
 from stillthread.core.errors import InputError
-from stillthread.core.search.day import Fished, Happening, Seen, SoFar, advise
+from stillthread.core.outing.day import Fished, Happening, Seen, SoFar, advise
 from stillthread.core.search.evidence import Tally, better, evidence, more_takes_needed
 from stillthread.core.search.model import Spell
 from stillthread.documents.advise import AdviseRequest, answer

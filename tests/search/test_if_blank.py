@@ -4,8 +4,8 @@ import unittest
 from dataclasses import replace
 from datetime import timedelta
 
-from stillthread.core.search.day import SoFar, advise
-from stillthread.core.search.if_blank import AHEAD_MIN, if_blank
+from stillthread.core.outing.day import SoFar, advise
+from stillthread.core.outing.if_blank import AHEAD_MIN, if_blank
 from tests.days import day
 from tests.search.test_day import NOW, fished
 

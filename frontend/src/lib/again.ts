@@ -10,7 +10,8 @@ export type Asked = Route | `${Route}/*` | [Route, Record<string, string>] | "se
 /** What a plan is made of: whoever changes a water, a line or a fly asks for these again. */
 export const PLANS: Asked[] = ["/api/plans/preview", "/api/box/today", "/api/box/tie-list"];
 
-function isOf(asked: Asked, { queryKey }: Query): boolean {
+/** @tested */
+export function isOf(asked: Asked, { queryKey }: Query): boolean {
   const [route, path] = typeof asked === "string" ? [asked, {}] : asked;
   if (route === "session") return queryKey[0] === route;
   const its = String(queryKey[1]);

@@ -143,6 +143,7 @@ export function keptDraft(kept: unknown, settings: Settings): Draft | null {
 
 /** The sources with some values typed over. */
 export function typed(sources: Sources, ...names: Measured[]): Sources {
+  if (!names.some((name) => name in sources)) return sources;
   return Object.fromEntries(
     Object.entries(sources).filter(([name]) => !names.includes(name as Measured)),
   ) as Sources;

@@ -3,11 +3,10 @@ import { useQuery } from "@tanstack/react-query";
 import { useCallback, useLayoutEffect, useMemo, useRef, useState } from "react";
 import type { Schemas } from "../api/client";
 import { asBefore, carriedOver, type Draft, draftFrom, emptyDraft, keptDraft } from "./draft";
-import { newestReading } from "./newest";
 import { useReader } from "./session";
 import { forget, load, save } from "./store";
 import { boxTime, dayAndClock } from "./time";
-import type { Water } from "./waters";
+import { newestReading, type Water } from "./waters";
 
 const DAY_MS = 86_400_000;
 /** A stored reading this young is gone on with; an older one is the start of a new one. */

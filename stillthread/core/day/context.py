@@ -8,6 +8,10 @@ from functools import cached_property
 import numpy as np
 from numpy.typing import NDArray
 
+from stillthread.core.belief.belief import PlaceBelief, smallest_band
+from stillthread.core.belief.factors import rising
+from stillthread.core.belief.reach import Reach
+from stillthread.core.belief.stocking import fresh_fish
 from stillthread.core.day.given import Angler, PlanInput, Rules
 from stillthread.core.day.model import Reason
 from stillthread.core.day.paths import IN_MEMORY, Paths
@@ -21,11 +25,7 @@ from stillthread.core.sky.light import Light, ripple_class
 from stillthread.core.tackle.landing import landing_limit_m
 from stillthread.core.tackle.leaders import tippet_for
 from stillthread.core.tackle.lines import LINE_LENGTH_M, Line
-from stillthread.core.trout.belief import PlaceBelief, smallest_band
-from stillthread.core.trout.factors import rising
 from stillthread.core.trout.notice import upward_reach_m
-from stillthread.core.trout.reach import Reach
-from stillthread.core.trout.stocking import fresh_fish
 from stillthread.core.trout.temperature import SLUGGISH_BELOW_C
 from stillthread.core.water.profile import temperature_at
 

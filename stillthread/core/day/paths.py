@@ -13,6 +13,7 @@ from typing import Protocol
 
 import numpy as np
 
+from stillthread.core.belief.reach import CAST_S, Reach
 from stillthread.core.casts.band import Doubt, fished_by, simulate, simulate_with_band
 from stillthread.core.casts.calibrate import doubt_of
 from stillthread.core.casts.cast import Cast
@@ -28,7 +29,6 @@ from stillthread.core.tackle.lines import Line
 from stillthread.core.tackle.rig import Float, Rig, TiedFly, level_pieces
 from stillthread.core.thread.chain import SCREEN, Detail
 from stillthread.core.thread.fly_sink import tied_fly, usual_fly
-from stillthread.core.trout.reach import CAST_S, Reach
 
 KEPT_PATHS = 2048
 DROPPER_M = 0.15

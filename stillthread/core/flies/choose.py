@@ -7,13 +7,13 @@ from dataclasses import dataclass, field
 
 import numpy as np
 
+from stillthread.core.belief.belief import PlaceBelief
 from stillthread.core.food.available import Availability
 from stillthread.core.food.catalogue import BY_KEY
 from stillthread.core.food.prey import Prey
 from stillthread.core.food.where import depth_density
 from stillthread.core.tackle.flies import Fly
 from stillthread.core.thread.fly_sink import sink_speed_m_s
-from stillthread.core.trout.belief import PlaceBelief
 
 # Common practice; the figures are ours.
 STILL_PENALTY = 0.35

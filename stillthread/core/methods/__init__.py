@@ -1,1 +1,1 @@
-"""Ways of fishing: counted, hung, dry, over the bed, afloat and by hand, with their paces and worth."""
+"""Ways of fishing: counted, hung, dry, over the bed, afloat and by hand."""

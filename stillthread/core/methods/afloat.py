@@ -11,10 +11,10 @@ from stillthread.core.day.model import RuledOut
 from stillthread.core.day.paths import traces
 from stillthread.core.flies.choose import Match
 from stillthread.core.methods.counted import Option, Way, base_cast, set_up_from, tie
-from stillthread.core.methods.model import SetUp
-from stillthread.core.methods.retrieves import RETRIEVES
 from stillthread.core.methods.ways import leader_for
-from stillthread.core.methods.worth import appeal, worth
+from stillthread.core.setup.model import SetUp
+from stillthread.core.setup.retrieves import RETRIEVES
+from stillthread.core.setup.worth import appeal, worth
 from stillthread.core.sky.wind import drift_m_s
 from stillthread.core.tackle.leaders import sinking_leader
 from stillthread.core.tackle.lines import Line

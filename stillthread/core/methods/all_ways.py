@@ -14,7 +14,6 @@ from stillthread.core.methods.by_hand import by_hand
 from stillthread.core.methods.counted import shallowest_useful_m
 from stillthread.core.methods.dry import dry
 from stillthread.core.methods.hung import float_rig
-from stillthread.core.methods.model import SetUp
 from stillthread.core.methods.over_bed import over_bed, over_weed, up_slope
 from stillthread.core.methods.ways import (
     DEEP_TIP_FROM_IPS,
@@ -25,6 +24,7 @@ from stillthread.core.methods.ways import (
     flashy,
     on_sinking_leader,
 )
+from stillthread.core.setup.model import SetUp
 from stillthread.core.tackle.lines import Line
 
 Attempt = Callable[[], SetUp | RuledOut]

@@ -18,11 +18,11 @@ from stillthread.core.methods.afloat import dangle, drifted
 from stillthread.core.methods.counted import LONGEST_COUNT_S, Option, Way, base_cast, counts_for, set_up_from, tie
 from stillthread.core.methods.dry import dry_set_up
 from stillthread.core.methods.hung import float_refusal, float_set_up, lands
-from stillthread.core.methods.model import SetUp
 from stillthread.core.methods.over_bed import short_leader, slope_bed
-from stillthread.core.methods.retrieves import RETRIEVES
 from stillthread.core.methods.ways import deep_tip_leader, leader_for, title_of
-from stillthread.core.methods.worth import appeal, shows, worth
+from stillthread.core.setup.model import SetUp
+from stillthread.core.setup.retrieves import RETRIEVES
+from stillthread.core.setup.worth import appeal, shows, worth
 from stillthread.core.tackle.flies import WEIGHTS, Fly
 from stillthread.core.tackle.leaders import Leader, of_length, sinking_leader, sinking_tip_leader
 from stillthread.core.tackle.lines import Line

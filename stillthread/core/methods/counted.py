@@ -26,9 +26,9 @@ from stillthread.core.day.paths import (
 from stillthread.core.flies.choose import Match
 from stillthread.core.flies.placed import PlacedFly
 from stillthread.core.flies.team import place_flies
-from stillthread.core.methods.model import SetUp
-from stillthread.core.methods.retrieves import RETRIEVES, choose_retrieve
-from stillthread.core.methods.worth import UNDER_RIPPLE, appeal, shows, swung, worth
+from stillthread.core.setup.model import SetUp
+from stillthread.core.setup.retrieves import RETRIEVES, choose_retrieve
+from stillthread.core.setup.worth import UNDER_RIPPLE, appeal, shows, swung, worth
 from stillthread.core.tackle.leaders import Leader
 from stillthread.core.tackle.lines import Line
 from stillthread.core.tackle.rig import Rig

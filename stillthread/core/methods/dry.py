@@ -4,18 +4,18 @@ from __future__ import annotations
 
 from dataclasses import replace
 
+from stillthread.core.belief.factors import rising
+from stillthread.core.belief.light_factor import cruisers_up
 from stillthread.core.day.context import Context
 from stillthread.core.day.model import Reason, RuledOut, Trace
 from stillthread.core.flies.choose import Match
 from stillthread.core.flies.team import place_flies
 from stillthread.core.food.catalogue import BY_KEY
-from stillthread.core.methods.model import SetUp
-from stillthread.core.methods.retrieves import RETRIEVES
-from stillthread.core.methods.worth import appeal, worth
+from stillthread.core.setup.model import SetUp
+from stillthread.core.setup.retrieves import RETRIEVES
+from stillthread.core.setup.worth import appeal, worth
 from stillthread.core.tackle.leaders import casting_leader, team_leader
 from stillthread.core.tackle.lines import Line
-from stillthread.core.trout.factors import rising
-from stillthread.core.trout.light_factor import cruisers_up
 from stillthread.core.units import feet_to_m
 
 RISING_SHARE, BLIND_SHARE = 0.85, 0.5

@@ -5,6 +5,7 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass, replace
 
+from stillthread.core.belief.factors import rising
 from stillthread.core.casts.cast import Cast, level_bed
 from stillthread.core.casts.float_rig import cocks_after_s, hung_after_s
 from stillthread.core.casts.retrieve import usual_pull
@@ -17,9 +18,9 @@ from stillthread.core.day.rules import float_refused
 from stillthread.core.flies.choose import Match
 from stillthread.core.flies.placed import PlacedFly
 from stillthread.core.flies.team import order_team, place_flies
-from stillthread.core.methods.model import SetUp
-from stillthread.core.methods.retrieves import RETRIEVES
-from stillthread.core.methods.worth import appeal, shows, worth
+from stillthread.core.setup.model import SetUp
+from stillthread.core.setup.retrieves import RETRIEVES
+from stillthread.core.setup.worth import appeal, shows, worth
 from stillthread.core.tackle.floats import (
     NEAREST_CAST_M,
     SLIDE_FRICTION_G,
@@ -29,7 +30,6 @@ from stillthread.core.tackle.floats import (
 )
 from stillthread.core.tackle.leaders import Leader, float_leader
 from stillthread.core.tackle.rig import Float, FloatKind, Rig, load_g
-from stillthread.core.trout.factors import rising
 
 WATCH_FLOAT = "Strike at anything odd: it dips, sails off, or stands up. Lift the rig 15 cm now and then."
 FISHED_SHARE = 0.85  # of the time between casts, common practice

@@ -23,10 +23,10 @@ from stillthread.core.methods.counted import (
     tie,
     why_not,
 )
-from stillthread.core.methods.model import SetUp
-from stillthread.core.methods.retrieves import RETRIEVES
 from stillthread.core.methods.ways import leader_for
-from stillthread.core.methods.worth import appeal, worth
+from stillthread.core.setup.model import SetUp
+from stillthread.core.setup.retrieves import RETRIEVES
+from stillthread.core.setup.worth import appeal, worth
 from stillthread.core.tackle.leaders import Leader, of_length, sinking_leader
 from stillthread.core.tackle.lines import Line
 

@@ -10,7 +10,7 @@ from stillthread.core.day.model import RuledOut
 from stillthread.core.flies.choose import Match
 from stillthread.core.flies.team import order_team, point_for
 from stillthread.core.methods.counted import Way, best_of, flies_allowed
-from stillthread.core.methods.model import SetUp
+from stillthread.core.setup.model import SetUp
 from stillthread.core.tackle.leaders import Leader, sinking_leader, sinking_tip_leader, team_leader
 from stillthread.core.tackle.lines import Line
 from stillthread.core.units import feet_to_m

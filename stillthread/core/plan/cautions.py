@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from stillthread.core.day.context import Context
 from stillthread.core.day.given import PlanInput, Rules
-from stillthread.core.methods.model import SetUp
 from stillthread.core.reading.cautions import (
     Caution,
     cold_cautions,
@@ -13,6 +12,7 @@ from stillthread.core.reading.cautions import (
     water_cautions,
     wind_cautions,
 )
+from stillthread.core.setup.model import SetUp
 from stillthread.core.sky.wind import THINK_AGAIN_M_S
 from stillthread.core.trout.temperature import Welfare
 

@@ -6,14 +6,14 @@ from dataclasses import replace
 
 import numpy as np
 
+from stillthread.core.belief.belief import PlaceBelief, smallest_band
+from stillthread.core.belief.factor import Factor
 from stillthread.core.day.given import Before, PlanInput
 from stillthread.core.food.catalogue import BY_KEY
-from stillthread.core.methods.model import SetUp
 from stillthread.core.noted.reading import Reading
 from stillthread.core.plan.model import Plan
+from stillthread.core.setup.model import SetUp
 from stillthread.core.sky.wind import compass_point
-from stillthread.core.trout.belief import PlaceBelief, smallest_band
-from stillthread.core.trout.factor import Factor
 
 NEAR_M = 0.15
 # A factor is told as having moved the depth from this change of its log weight on, and at most so many of them.

@@ -9,9 +9,9 @@ from stillthread.core.day.given import HandMade, PlanInput
 from stillthread.core.day.paths import IN_MEMORY, Paths
 from stillthread.core.methods.by_hand import METHOD_OF, by_hand
 from stillthread.core.methods.counted import with_band
-from stillthread.core.methods.model import SetUp
 from stillthread.core.methods.ways import title_of
 from stillthread.core.plan.make import check_input, day_context, must_rest
+from stillthread.core.setup.model import SetUp
 from stillthread.core.tackle.flies import WEIGHTS, Fly
 
 CLOCK_S = 120  # any count may be tried with what is tied on

@@ -6,6 +6,8 @@ from concurrent.futures import ThreadPoolExecutor
 from dataclasses import replace
 from functools import partial
 
+from stillthread.core.belief.belief import Brought, PlaceBelief, believe, factor_effects
+from stillthread.core.belief.reach import Reach
 from stillthread.core.day.context import Context
 from stillthread.core.day.given import AFLOAT, PlanInput, find_place
 from stillthread.core.day.model import Reason, RuledOut
@@ -17,8 +19,6 @@ from stillthread.core.methods.all_ways import SIDE_BY_SIDE, try_all
 from stillthread.core.methods.by_hand import hand_made_problems
 from stillthread.core.methods.counted import with_band
 from stillthread.core.methods.dry import dry
-from stillthread.core.methods.model import SetUp
-from stillthread.core.methods.worth import AT_FOUND_M
 from stillthread.core.noted.reading import checked_reading, light_on
 from stillthread.core.plan.cautions import plan_cautions, set_up_cautions
 from stillthread.core.plan.changed import as_before, what_changed, what_moved_it
@@ -36,10 +36,10 @@ from stillthread.core.plan.rank import (
     with_cold_pair,
 )
 from stillthread.core.reading.means import food_on
+from stillthread.core.setup.model import SetUp
+from stillthread.core.setup.worth import AT_FOUND_M
 from stillthread.core.sky.light import Light
-from stillthread.core.trout.belief import Brought, PlaceBelief, believe, factor_effects
 from stillthread.core.trout.open_band import AVOIDED_MG_L
-from stillthread.core.trout.reach import Reach
 from stillthread.core.trout.temperature import WELFARE_LIMITS_C, Welfare, welfare
 from stillthread.core.water.layers import find_thermocline
 from stillthread.core.water.profile import oxygen_at, temperature_at

@@ -4,12 +4,12 @@ from __future__ import annotations
 
 from dataclasses import dataclass, field
 
+from stillthread.core.belief.belief import Effect, PlaceBelief
 from stillthread.core.day.model import RuledOut
 from stillthread.core.food.available import Availability
-from stillthread.core.methods.model import SetUp
 from stillthread.core.reading.cautions import Caution
+from stillthread.core.setup.model import SetUp
 from stillthread.core.sky.light import Light
-from stillthread.core.trout.belief import Effect, PlaceBelief
 from stillthread.core.trout.temperature import Welfare
 from stillthread.core.water.layers import Thermocline
 

@@ -11,8 +11,8 @@ from stillthread.core.day.paths import fished_mean_m, pull_of
 from stillthread.core.flies.choose import Match
 from stillthread.core.food.catalogue import BY_KEY
 from stillthread.core.methods.counted import COUNT_STEP_S, LIFT_OFFS_S, LONGEST_COUNT_S, clear_of_the_bed, fished_for_s
-from stillthread.core.methods.model import ChangeOrder, Rung, SetUp
-from stillthread.core.methods.retrieves import RETRIEVES
+from stillthread.core.setup.model import ChangeOrder, Rung, SetUp
+from stillthread.core.setup.retrieves import RETRIEVES
 from stillthread.core.sky.light import ripple_class
 
 FLOAT_STEP_M = 0.3  # trade: change a float by 30 cm

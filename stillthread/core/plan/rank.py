@@ -8,8 +8,8 @@ from stillthread.core.day.context import Context
 from stillthread.core.day.model import RuledOut
 from stillthread.core.evidence.likeness import Likened
 from stillthread.core.evidence.rates import poisson_rate
-from stillthread.core.methods.model import Expected, SetUp
 from stillthread.core.plan.model import Pair
+from stillthread.core.setup.model import Expected, SetUp
 
 MOST_SET_UPS = 4
 WORTH_SHOWING = 0.15

@@ -8,6 +8,8 @@ from datetime import datetime
 import numpy as np
 from numpy.typing import NDArray
 
+from stillthread.core.belief.light_factor import comfort_depth_m
+from stillthread.core.belief.stocking import fresh_fish
 from stillthread.core.errors import InputError, Problem
 from stillthread.core.evidence.seen_before import SeenBefore, counts_before
 from stillthread.core.food.available import Availability, available_food
@@ -39,9 +41,7 @@ from stillthread.core.reading.hours import (
 from stillthread.core.reading.wind_now import WindNow, read_wind
 from stillthread.core.sky.light import Light
 from stillthread.core.sky.sun import SunDay
-from stillthread.core.trout.light_factor import comfort_depth_m
 from stillthread.core.trout.open_band import OpenBand, open_band
-from stillthread.core.trout.stocking import fresh_fish
 from stillthread.core.trout.temperature import Welfare, welfare
 from stillthread.core.water.layers import Layers, read_layers
 from stillthread.core.water.oxygen import OxygenCurve

@@ -1,1 +1,1 @@
-"""The fish: appetite, choice of temperature, welfare, and the belief where they feed."""
+"""The fish: appetite, choice of temperature, what is open to a species, welfare; what it notices, and what own takes teach."""

@@ -4,12 +4,12 @@ from __future__ import annotations
 
 import math
 
+from stillthread.core.belief.reach import hunger, pace_weight
 from stillthread.core.day.context import Context
 from stillthread.core.day.model import Retrieve
 from stillthread.core.flies.choose import Match
-from stillthread.core.methods.retrieves import RETRIEVES
+from stillthread.core.setup.retrieves import RETRIEVES
 from stillthread.core.sky.light import ripple_class
-from stillthread.core.trout.reach import hunger, pace_weight
 
 # How much water a method covers, against a line fished back: common practice, figures ours.
 COVER = {"dry": 1.1, "nymphs": 0.75, "float": 0.8, "sink-tip": 0.85, "intermediate": 1.0, "sinking": 1.0}

@@ -9,20 +9,20 @@ from datetime import datetime
 import numpy as np
 from numpy.typing import NDArray
 
+from stillthread.core.belief import factors as f
+from stillthread.core.belief import habits
+from stillthread.core.belief import light_factor as lit
+from stillthread.core.belief.factor import Factor, switched_off
+from stillthread.core.belief.factors import CELL_M
+from stillthread.core.belief.own_log import found_factor, own_log_factor
+from stillthread.core.belief.stocking import stocking_factor
 from stillthread.core.evidence.likeness import Likened
 from stillthread.core.food.available import Availability
 from stillthread.core.food.seen import Sighting, says_something, signed
 from stillthread.core.noted.reading import Reading
 from stillthread.core.noted.water import Place, Water
 from stillthread.core.sky.light import Light
-from stillthread.core.trout import factors as f
-from stillthread.core.trout import habits
-from stillthread.core.trout import light_factor as lit
-from stillthread.core.trout.factor import Factor, switched_off
-from stillthread.core.trout.factors import CELL_M
 from stillthread.core.trout.learnt import USUAL, Learnt
-from stillthread.core.trout.own_log import found_factor, own_log_factor
-from stillthread.core.trout.stocking import stocking_factor
 from stillthread.core.trout.temperature import heat_share
 
 # Share of the belief spread evenly over all water: nobody knows better than this (design of the search).

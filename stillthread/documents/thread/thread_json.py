@@ -16,9 +16,9 @@ from stillthread.core.tackle.fly_build import FlyBuild, add_up
 from stillthread.core.tackle.leader_cut import cut_lengths_m, leader_of_length
 from stillthread.core.tackle.rig import Rig, TiedFly, level_pieces
 from stillthread.core.thread.fly_sink import sink_speed_m_s
-from stillthread.documents import thread_contract as c
-from stillthread.documents.simulate_contract import PieceDoc, SimulateRequest
-from stillthread.documents.simulate_json import doubt_from, rig_and_cast
+from stillthread.documents.thread import thread_contract as c
+from stillthread.documents.thread.simulate_contract import PieceDoc, SimulateRequest
+from stillthread.documents.thread.simulate_json import doubt_from, rig_and_cast
 
 TROLL_SPEEDS_M_S = [0.2, 0.4, 0.6, 0.9]
 SHORT_COUNT_S = 20.0

@@ -7,17 +7,17 @@ from typing import Annotated, Literal
 
 from annotated_types import Ge, Gt, Le, MaxLen
 
+from stillthread.core.belief.belief import narrowest_run, smallest_band
 from stillthread.core.day.given import PlanInput
 from stillthread.core.day.paths import IN_MEMORY, Paths
 from stillthread.core.limits import Depth, Instant, Name, PlaceName, Said
+from stillthread.core.outing.from_plan import SPREAD_M, Doings, pace_class, spread_over
+from stillthread.core.outing.words import Next, said
 from stillthread.core.plan.make import day_context, make_plan
 from stillthread.core.plan.model import Plan
 from stillthread.core.search.advisor import Advisor
 from stillthread.core.search.evidence import SEEN, evidence
-from stillthread.core.search.from_plan import SPREAD_M, Doings, pace_class, spread_over
 from stillthread.core.search.model import CELL_M, Candidate, Costs, Minutes, Spell
-from stillthread.core.search.words import Next, said
-from stillthread.core.trout.belief import narrowest_run, smallest_band
 from stillthread.core.vocabulary import Pace
 
 FIGHT_MIN = 2.5  # a fish takes the rod out of the water for so long: common practice, figure ours

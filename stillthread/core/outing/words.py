@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from stillthread.core.methods.retrieves import RETRIEVES
-from stillthread.core.search.from_plan import Doing, Doings
+from stillthread.core.outing.from_plan import Doing, Doings
 from stillthread.core.search.model import Candidate, Step, StepKind
+from stillthread.core.setup.retrieves import RETRIEVES
 
 JUST_TAKEN_MIN = 10.0
 LONG_BLANK_MIN = 20.0

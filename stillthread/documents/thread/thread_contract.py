@@ -11,8 +11,8 @@ from stillthread.core.limits import Name
 from stillthread.core.tackle.fly_build import FlyBuild
 from stillthread.core.tackle.leader_cut import LeaderStyle
 from stillthread.core.tackle.leaders import Material
-from stillthread.documents.simulate_contract import PieceDoc, SimulateRequest
 from stillthread.documents.strict import Strict
+from stillthread.documents.thread.simulate_contract import PieceDoc, SimulateRequest
 
 
 class TableRequest(Strict):

@@ -17,7 +17,7 @@ from stillthread.core.tackle.lines import Line
 from stillthread.core.tackle.rig import Float, Piece, Rig, load_g
 from stillthread.core.thread.chain import RANKING, Detail
 from stillthread.core.thread.line_weight import label_doubt
-from stillthread.documents import simulate_contract as c
+from stillthread.documents.thread import simulate_contract as c
 
 STEADY_DRIFT_M_S = 0.6  # a thread towed faster may find no balance
 

@@ -5,9 +5,9 @@ from __future__ import annotations
 import numpy as np
 from numpy.typing import NDArray
 
+from stillthread.core.belief.belief import PlaceBelief
 from stillthread.core.noted.reading import Reading
 from stillthread.core.sky.light import Light
-from stillthread.core.trout.belief import PlaceBelief
 from stillthread.core.trout.notice import notice_kernel
 from stillthread.core.trout.temperature import STIRRING_BELOW_C, appetite
 from stillthread.core.water.profile import temperature_at

@@ -7,10 +7,10 @@ from datetime import datetime
 import numpy as np
 from numpy.typing import NDArray
 
+from stillthread.core.belief.factor import Factor
+from stillthread.core.belief.stocking import fresh_share
 from stillthread.core.noted.reading import Reading
 from stillthread.core.noted.water import Water
-from stillthread.core.trout.factor import Factor
-from stillthread.core.trout.stocking import fresh_share
 from stillthread.core.water.layers import find_thermocline
 from stillthread.core.water.profile import oxygen_at
 

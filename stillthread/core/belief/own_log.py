@@ -7,9 +7,9 @@ from dataclasses import replace
 import numpy as np
 from numpy.typing import NDArray
 
+from stillthread.core.belief.factor import Factor
 from stillthread.core.evidence.likeness import Likened, rate_over_depth
 from stillthread.core.noted.water import Place
-from stillthread.core.trout.factor import Factor
 
 # Weighted hours below which the log keeps out of it, and the most it may say (log weight). Our figures.
 LEAST_HOURS = 1.0

@@ -5,9 +5,9 @@ from __future__ import annotations
 import numpy as np
 from numpy.typing import NDArray
 
+from stillthread.core.belief.factor import Factor
 from stillthread.core.noted.reading import SURFACE_RIPPLE, Reading
 from stillthread.core.sky.light import GREY_OKTAS, Light, can_spot, ripple_class
-from stillthread.core.trout.factor import Factor
 from stillthread.core.trout.notice import EASY_LIGHT
 
 

@@ -7,6 +7,7 @@ from datetime import datetime
 import numpy as np
 from numpy.typing import NDArray
 
+from stillthread.core.belief.factor import Factor
 from stillthread.core.food.available import Availability
 from stillthread.core.food.catalogue import BY_KEY
 from stillthread.core.food.seen import ABUNDANCE_COUNT, Sighting, signed
@@ -14,7 +15,6 @@ from stillthread.core.food.where import food_density
 from stillthread.core.noted.reading import Reading, oxygen_on
 from stillthread.core.noted.water import Place, Water
 from stillthread.core.sky.wind import compass_point, downwind_shore, onto_shore
-from stillthread.core.trout.factor import Factor
 from stillthread.core.trout.open_band import AVOIDED_MG_L
 from stillthread.core.trout.temperature import CHOSEN_BAND_C, log_preference, preference
 from stillthread.core.water.layers import find_thermocline

@@ -7,19 +7,19 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
+from stillthread.core.belief.belief import PlaceBelief, knows_nothing
+from stillthread.core.belief.factors import CELL_M as BELIEF_CELL_M
+from stillthread.core.belief.reach import CAST_S
 from stillthread.core.casts.track import CastResult
 from stillthread.core.day.context import Context
 from stillthread.core.day.paths import pull_of
 from stillthread.core.food.catalogue import BY_KEY
 from stillthread.core.methods.hung import FISHED_SHARE
-from stillthread.core.methods.model import Rung, SetUp
-from stillthread.core.methods.retrieves import RETRIEVES
 from stillthread.core.plan.model import Plan
 from stillthread.core.search.model import CELL_M, MOST_PLACES, Belief, Candidate, Kind, PaceClass
-from stillthread.core.trout.belief import PlaceBelief, knows_nothing
-from stillthread.core.trout.factors import CELL_M as BELIEF_CELL_M
+from stillthread.core.setup.model import Rung, SetUp
+from stillthread.core.setup.retrieves import RETRIEVES
 from stillthread.core.trout.notice import BELOW_REACH_M, upward_reach_m
-from stillthread.core.trout.reach import CAST_S
 
 MOST_KINDS = 4
 WORTH_A_PLACE = 0.04  # share of the belief from which a place is reckoned with

@@ -6,16 +6,16 @@ from collections import defaultdict
 from dataclasses import dataclass, replace
 from datetime import timedelta
 
+from stillthread.core.belief.belief import narrowest_run
 from stillthread.core.day.given import PlanInput
 from stillthread.core.day.paths import IN_MEMORY, Paths
 from stillthread.core.limits import Instant
+from stillthread.core.outing.day import Fished, Laid, SoFar
+from stillthread.core.outing.from_plan import Doings
+from stillthread.core.outing.words import in_words
 from stillthread.core.plan.make import day_context, make_plan
 from stillthread.core.plan.model import Plan
-from stillthread.core.search.day import Fished, Laid, SoFar
-from stillthread.core.search.from_plan import Doings
 from stillthread.core.search.model import CELL_M
-from stillthread.core.search.words import in_words
-from stillthread.core.trout.belief import narrowest_run
 
 EVERY_MIN = 10.0  # a longer stretch is told in parts
 SAME_DEPTH_M = 0.5  # what was fished so near the depth advised was fished as advised

@@ -5,8 +5,8 @@ from __future__ import annotations
 import numpy as np
 from numpy.typing import NDArray
 
+from stillthread.core.belief.factor import Factor
 from stillthread.core.noted.water import Water
-from stillthread.core.trout.factor import Factor
 from stillthread.core.trout.temperature import heat_share
 
 FRESH_DAYS = 21  # common practice: about three weeks

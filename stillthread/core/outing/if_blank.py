@@ -6,13 +6,13 @@ from dataclasses import dataclass, replace
 
 from stillthread.core.day.given import PlanInput
 from stillthread.core.day.paths import IN_MEMORY, Paths
+from stillthread.core.outing.day import Laid, SoFar, laid_on
+from stillthread.core.outing.from_plan import Doing, Doings
+from stillthread.core.outing.words import Next, said
 from stillthread.core.plan.make import day_context, make_plan
 from stillthread.core.plan.model import Plan
 from stillthread.core.search.advisor import Advisor
-from stillthread.core.search.day import Laid, SoFar, laid_on
-from stillthread.core.search.from_plan import Doing, Doings
 from stillthread.core.search.model import Candidate, Spell, Step
-from stillthread.core.search.words import Next, said
 
 AHEAD_MIN = 180.0  # how far ahead: common practice, figure ours
 MOST_PHASES = 10
