@@ -79,8 +79,9 @@ def _done(owner: Any, row: RowIn, put: Put) -> RowDoneOut:
             if row.body is None:
                 if row.kind not in MODELS:
                     raise InputError(Problem("no_body", "body", "This is not deleted here.", "what was noted"))
-                delete_owned(MODELS[row.kind], owner, row.id, based_on=row.on)
-                return RowDoneOut(id=row.id, status=204)
+                # With its revision: an undo pressed before this answer is there is laid over it.
+                revision = delete_owned(MODELS[row.kind], owner, row.id, based_on=row.on)
+                return RowDoneOut(id=row.id, status=204, revision=revision)
             return RowDoneOut(id=row.id, status=200, revision=put(owner, row))
     except Exception as error:
         told = told_as(error, f"a {row.kind} among others")

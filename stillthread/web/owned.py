@@ -123,16 +123,17 @@ def remove_for_good(row: Owned) -> int:
         return 0
 
 
-def delete_owned(model: type[Row], owner: Any, row_id: uuid.UUID, *, based_on: int | None = None) -> None:
-    """Put a tombstone on one of the owner's rows; a second time changes nothing.
+def delete_owned(model: type[Row], owner: Any, row_id: uuid.UUID, *, based_on: int | None = None) -> int:
+    """Put a tombstone on one of the owner's rows, and return its revision; a second time changes nothing.
 
     Raises Http404 for another's row, and StaleError where the deletion is `based_on` another revision.
     """
     with transaction.atomic():
         row = get_owned(model, owner, row_id, deleted=True)
         if row.deleted_at is not None:
-            return
+            return row.revision
         if based_on is not None and row.revision != based_on:
             raise StaleError(row, {"deleted_at": timezone.now()})
         row.deleted_at = timezone.now()
         row.save(update_fields=["deleted_at", "updated_at"])
+        return row.revision

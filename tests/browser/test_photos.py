@@ -78,6 +78,31 @@ class Photos(DarkCase):
         photos.get_by_role("button", name="Water").click()
         expect(page.get_by_role("dialog").get_by_role("img")).to_have_js_property("naturalWidth", 1200)
 
+    def test_an_undo_pressed_while_the_deletion_is_on_its_way_is_no_conflict(self):
+        page = self.fishing()
+        self.add(page)
+        page.get_by_role("dialog", name="Water").get_by_role("button", name="Save").click()
+        self.until(page, lambda: Picture.objects.count() == 1)
+        self.tap(page, "Stop fishing")
+        photos = page.get_by_test_id("photos")
+        expect(photos.get_by_role("img")).to_have_count(1)
+        self.until(page, lambda: page.evaluate(WAITING) == 0)
+        held = []
+        page.route(
+            "**/api/outings/rows",
+            lambda route: route.continue_() if held else held.append((route, route.fetch())),
+        )
+        photos.get_by_role("button", name="Water").click()
+        page.get_by_role("button", name="Delete the photo").click()
+        self.until(page, lambda: len(held) == 1)
+        page.get_by_role("button", name="Undo").click()
+        self.until(page, lambda: page.evaluate(WAITING) == 2)  # the deletion's answer is still on its way
+        route, answer = held[0]
+        route.fulfill(response=answer)
+        self.until(page, lambda: page.evaluate(WAITING) == 0)
+        expect(photos.get_by_role("img")).to_have_count(1)
+        self.assertIsNone(Photo.objects.get().deleted_at)
+
     def test_what_is_no_picture_is_said_at_once(self):
         page = self.fishing()
         self.add(page, {"name": "shot.jpg", "mimeType": "image/jpeg", "buffer": b"no picture"})

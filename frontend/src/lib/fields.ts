@@ -73,13 +73,12 @@ export interface Box<S> {
   at: string;
   /** What it shows where nothing is typed. */
   blank: S;
-  show: (value: unknown, units: Units) => S;
+  show(value: unknown, units: Units): S;
   /** Its value in the body; NaN where a number is wanted and none was typed. */
-  read: (shown: S, units: Units) => unknown;
+  read(shown: S, units: Units): unknown;
 }
 
-// biome-ignore lint/suspicious/noExplicitAny: a table holds boxes of every kind
-type Table = Record<string, Box<any>>;
+type Table = Record<string, Box<unknown>>;
 /** What the boxes of a table show. */
 export type Shown<T extends Table> = { [K in keyof T]: T[K] extends Box<infer S> ? S : never };
 

@@ -220,7 +220,7 @@ export function ReadingProvider({ water, planned, older, children }: Props) {
     again: useCallback(() => void refetch(), [refetch]),
     ...{ day, changeDay, compareWith },
   };
-  if (hand.get() === null) hand.put(value);
-  useLayoutEffect(() => hand.put(value));
+  hand.lay(value);
+  useLayoutEffect(hand.tell);
   return <Context.Provider value={hand}>{children}</Context.Provider>;
 }

@@ -3,7 +3,10 @@ import { useRef, useSyncExternalStore } from "react";
 
 export interface Shelf<T> {
   get: () => T;
-  put: (value: T) => void;
+  /** Laid down while the page is being drawn: who is drawn in the same go, for whatever reason, sees it already. */
+  lay: (value: T) => void;
+  /** Once that is drawn: all others look. */
+  tell: () => void;
   subscribe: (told: () => void) => () => void;
 }
 
@@ -12,8 +15,10 @@ export function shelf<T>(first: T): Shelf<T> {
   const all = new Set<() => void>();
   return {
     get: () => now,
-    put: (value) => {
+    lay: (value) => {
       now = value;
+    },
+    tell: () => {
       for (const told of all) told();
     },
     subscribe: (told) => {
