@@ -89,8 +89,7 @@ class Photos(DarkCase):
         self.until(page, lambda: page.evaluate(WAITING) == 0)
         held = []
         page.route(
-            "**/api/outings/rows",
-            lambda route: route.continue_() if held else held.append((route, route.fetch())),
+            "**/api/outings/rows", lambda route: route.continue_() if held else held.append((route, route.fetch()))
         )
         photos.get_by_role("button", name="Water").click()
         page.get_by_role("button", name="Delete the photo").click()

@@ -184,10 +184,13 @@ type SetUp = Schemas["SetUpOut"];
 /** Each set-up by its letter: a hanging line to the depth, a bar for how sure that is. */
 export function SetUpLayer({
   setUps,
+  place,
   chosen,
   onChoose,
 }: {
   setUps: SetUp[];
+  /** Whose water is drawn: set-ups for another place lie on another bed. */
+  place: string | undefined;
   chosen: number;
   onChoose: (i: number) => void;
 }) {
@@ -196,6 +199,7 @@ export function SetUpLayer({
   return (
     <g data-layer="set-ups">
       {setUps.map((setUp, i) => {
+        if (place !== undefined && setUp.place !== place) return null;
         const x = scale.width - 18 - step * (setUps.length - 1 - i);
         const y = scale.y(setUp.estimate_m ?? setUp.target_m);
         const active = i === chosen;

@@ -4,7 +4,7 @@ import type { Schemas } from "../api/client";
 import { Column } from "../column/Column";
 import { Hold } from "../column/Hold";
 import { BeliefLayer, LightLayer, TemperatureLayer } from "../column/layers";
-import { chosenBelief, rippleOf } from "../lib/cord";
+import { beliefAt, rippleOf } from "../lib/cord";
 import { useReading } from "../lib/reading";
 import { useReader } from "../lib/session";
 import { bandText, temperatureText } from "../lib/units";
@@ -28,21 +28,23 @@ interface Props {
   water: Water;
   ring: number;
   onRing: (depthM: number) => void;
+  /** Whose belief is drawn; the place planned for where none is named. */
+  place?: string;
   /** Drawn below the temperatures, so that their figures are not struck through. */
   under?: ReactNode;
   children?: ReactNode;
 }
 
-export function ReadingColumn({ water, ring, onRing, under, children }: Props) {
+export function ReadingColumn({ water, ring, onRing, place, under, children }: Props) {
   const { plan, drawn } = useReading("plan", "drawn");
   const { settings } = useReader();
   const unit = settings.depth_unit;
-  const belief = plan ? chosenBelief(plan) : undefined;
+  const belief = plan ? beliefAt(plan, place) : undefined;
   const bedM = belief?.bed_m ?? Math.min(water.max_depth_m, 10);
   const t = plan ? nearestTemperature(plan.water.temperature, ring) : null;
   const half = belief?.bands.find((b) => b.share === 0.5);
   const summary = half
-    ? words.columnAt(plan?.belief.chosen ?? "", bandText(unit, half.top_m, half.bottom_m))
+    ? words.columnAt(belief?.place ?? "", bandText(unit, half.top_m, half.bottom_m))
     : words.column;
   return (
     <Column bedM={bedM} unit={unit} ripple={rippleOf(drawn.wind_m_s)} summary={summary} className="h-full">

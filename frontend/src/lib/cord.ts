@@ -7,8 +7,15 @@ export function rippleOf(windMs: number | null | undefined): "calm" | "ripple" |
   return windMs < 1 ? "calm" : windMs < 5.5 ? "ripple" : "wave";
 }
 
-export function chosenBelief(plan: Schemas["PlanAnswer"]): Schemas["PlaceBeliefOut"] | undefined {
+type Plan = Schemas["PlanAnswer"];
+
+export function chosenBelief(plan: Plan): Schemas["PlaceBeliefOut"] | undefined {
   return plan.belief.places.find((p) => p.place === plan.belief.chosen);
+}
+
+/** The belief at a place; at the one planned for where none of that name is known. */
+export function beliefAt(plan: Plan, place: string | undefined): Schemas["PlaceBeliefOut"] | undefined {
+  return plan.belief.places.find((p) => p.place === place) ?? chosenBelief(plan);
 }
 
 export function letter(index: number): string {

@@ -28,10 +28,14 @@ def _depth(one: SetUp) -> str:
     return f"{one.count_s} s" if one.count_s is not None else f"{one.target_m:.1f} m"
 
 
+def _called(one: SetUp) -> str:
+    return f"{one.title} at {one.place}" if one.elsewhere else one.title
+
+
 def _within(before: SetUp, after: SetUp) -> list[str]:
     """What differs between two set-ups of the same way and line."""
     found = []
-    name = after.title
+    name = _called(after)
     if _depth(before) != _depth(after):
         found.append(f"{name}: {_depth(after)} instead of {_depth(before)}.")
     old, new = [f.fly.name for f in before.flies], [f.fly.name for f in after.flies]
@@ -66,8 +70,8 @@ def what_changed(before: Plan, after: Plan) -> tuple[str, ...]:
     new = {s.key: s for s in after.set_ups if s.by_hand is None}
     if list(old)[:1] != list(new)[:1] and old and new:
         found.append(f"First: {next(iter(new.values())).title} instead of {next(iter(old.values())).title}.")
-    found += [f"New: {one.title}." for key, one in new.items() if key not in old]
-    found += [f"Gone: {one.title}." for key, one in old.items() if key not in new]
+    found += [f"New: {_called(one)}." for key, one in new.items() if key not in old]
+    found += [f"Gone: {_called(one)}." for key, one in old.items() if key not in new]
     for key, one in new.items():
         if key in old:
             found += _within(old[key], one)

@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from concurrent.futures import ThreadPoolExecutor
-from dataclasses import replace
+from dataclasses import dataclass, replace
 from functools import partial
 
 from stillthread.core.belief.belief import Brought, PlaceBelief, believe, factor_effects
@@ -22,6 +23,7 @@ from stillthread.core.methods.dry import dry
 from stillthread.core.noted.reading import checked_reading, light_on
 from stillthread.core.plan.cautions import plan_cautions, set_up_cautions
 from stillthread.core.plan.changed import as_before, what_changed, what_moved_it
+from stillthread.core.plan.elsewhere import given_way, second_place, tried_there, with_elsewhere
 from stillthread.core.plan.model import Plan
 from stillthread.core.plan.next_steps import with_next_steps
 from stillthread.core.plan.rank import (
@@ -132,14 +134,44 @@ def too_warm(one: SetUp, context: Context, cool: tuple[float, float] | None) -> 
     return RuledOut(one.title, "warmth", said)
 
 
-def _choose(tried: list[SetUp], context: Context) -> tuple[list[SetUp], list[SetUp], list[RuledOut]]:
+@dataclass(frozen=True)
+class _Spot:
+    """A place set-ups are laid out for: the day as it has it, and where it is cool enough in the heat."""
+
+    context: Context
+    cool: tuple[float, float] | None
+
+    def wanted(self, tried: Iterable[SetUp | RuledOut]) -> tuple[list[SetUp], list[RuledOut]]:
+        """Of what was tried what may be shown, and what may not, with why."""
+        found: list[SetUp] = []
+        refused: list[RuledOut] = []
+        for one in tried:
+            no = one if isinstance(one, RuledOut) else _unwanted(one, self.context) or self.too_warm(one)
+            if no is not None:
+                refused.append(no)
+            elif isinstance(one, SetUp):
+                found.append(one)
+        return found, refused
+
+    def too_warm(self, one: SetUp) -> RuledOut | None:
+        """Why a set-up is not offered in the heat here; None where it is."""
+        return too_warm(one, self.context, self.cool)
+
+
+def _choose(tried: list[SetUp], spot: _Spot, second: _Spot | None) -> tuple[list[SetUp], list[SetUp], list[RuledOut]]:
     """The set-ups to show, those made by hand, and what is passed over; `relative` is then against the best shown."""
+    context = spot.context
     rated = [replace(s, relative=over_session(s, context.given.session_h), rigging_min=rigging_min(s)) for s in tried]
     own = [s for s in rated if s.by_hand is not None]
     others = [s for s in rated if s.by_hand is None]
     shown = with_cold_pair(by_aim(pick_different(others), context), others, context)
-    top = max((s.relative for s in shown), default=0.0) or 1.0
     weaker = pass_over(others, shown)
+    if second is not None and shown:
+        there, _ = second.wanted(tried_there(second.context, {s.line.key for s in shown}))
+        both = with_elsewhere(shown, there, second.context.belief.share / context.belief.share, context.given.session_h)
+        weaker += given_way(shown, both)
+        shown = both
+    top = max((s.relative for s in shown), default=0.0) or 1.0
     rods = context.angler.rods
     numbered = [
         replace(s, relative=s.relative / top, rod=n + 1, rigging_min=RIGGED_MIN)
@@ -178,25 +210,24 @@ def _told(one: SetUp, shown: list[SetUp], context: Context) -> SetUp:
     )
 
 
-def _rank(
-    tried: list[SetUp], context: Context, cool: tuple[float, float] | None = None
-) -> tuple[tuple[SetUp, ...], list[RuledOut]]:
+def _rank(tried: list[SetUp], spot: _Spot, second: _Spot | None = None) -> tuple[tuple[SetUp, ...], list[RuledOut]]:
     """The set-ups shown, best first, hand-made ones after them, each with its numbers; and what was passed over."""
-    shown, own, weaker = _choose(tried, context)
-    banded = _banded([*shown, *own], context)
+    context = spot.context
+
+    def at(one: SetUp) -> _Spot:
+        return second if second is not None and one.elsewhere else spot
+
+    shown, own, weaker = _choose(tried, spot, second)
+    with ThreadPoolExecutor(SIDE_BY_SIDE) as pool:
+        banded = list(pool.map(lambda one: _numbers(one, at(one).context), [*shown, *own]))
     # The rough paths that chose may be a little off: what their own numbers put above the cool depths goes too.
-    warm = [r for one in banded if (r := too_warm(one, context, cool))]
-    banded = [one for one in banded if too_warm(one, context, cool) is None]
+    warm = [r for one in banded if (r := at(one).too_warm(one))]
+    banded = [one for one in banded if at(one).too_warm(one) is None]
     full = calibrated(banded, context.log, context.given.session_h)
     offered = [one for one in full if one.by_hand is None]
     with ThreadPoolExecutor(SIDE_BY_SIDE) as pool:
-        told = tuple(pool.map(lambda one: _told(one, offered, context), full))
+        told = tuple(pool.map(lambda one: _told(one, offered, at(one).context), full))
     return told, weaker + warm
-
-
-def _banded(shown: list[SetUp], context: Context) -> list[SetUp]:
-    with ThreadPoolExecutor(SIDE_BY_SIDE) as pool:
-        return list(pool.map(lambda one: _numbers(one, context), shown))
 
 
 def _numbers(one: SetUp, context: Context) -> SetUp:
@@ -278,17 +309,14 @@ def _plan(given: PlanInput, paths: Paths) -> Plan:
     if resting is not None:
         ruled_out = [RuledOut("Every method", "warmth", resting.sentence)]
     else:
-        tried = try_all(context)
-        cool = cool_depths(context, warmth)
-        unwanted = {
-            id(one): _unwanted(one, context) or too_warm(one, context, cool) for one in tried if isinstance(one, SetUp)
-        }
-        ruled_out = [one for one in tried if isinstance(one, RuledOut)] + [r for r in unwanted.values() if r]
-        wanted = [one for one in tried if isinstance(one, SetUp) and unwanted[id(one)] is None]
-        if not wanted and cool is None and "dry" in context.angler.methods:
+        spot = _Spot(context, cool_depths(context, warmth))
+        wanted, ruled_out = spot.wanted(try_all(context))
+        if not wanted and spot.cool is None and "dry" in context.angler.methods:
             last = dry(context, for_want=True)
             wanted = [last] if isinstance(last, SetUp) else []
-        set_ups, weaker = _rank(wanted, context, cool)
+        there = second_place(beliefs, context)
+        second = None if there is None else _Spot(there, cool_depths(there, warmth))
+        set_ups, weaker = _rank(wanted, spot, second)
         ruled_out += weaker
     return Plan(
         light=context.light,

@@ -192,8 +192,14 @@ def _next_line(one: SetUp, shown: list[SetUp], context: Context) -> list[str]:
         others.sort(key=lambda s: -s.target_m)
     elif school == "dries-at-dawn" and low:
         others.sort(key=lambda s: s.target_m)
-    rod = f" It stands rigged on rod {others[0].rod}." if others[0].rod else ""
-    return [f"{BLANK_MIN} blank minutes at two depths: {others[0].title}.{rod}", "Then move: cast over fresh water."]
+    here, there = ([s for s in others if (s.place == one.place) is same] for same in (True, False))
+    follow = (here or there)[0]
+    rod = f" It stands rigged on rod {follow.rod}." if follow.rod else ""
+    way = follow.title if follow.place == one.place else f"{follow.title} at {follow.place}"
+    move = (
+        f"Then move to {there[0].place}: {there[0].title}." if here and there else "Then move: cast over fresh water."
+    )
+    return [f"{BLANK_MIN} blank minutes at two depths: {way}.{rod}", move]
 
 
 def change_order(one: SetUp, shown: list[SetUp], context: Context) -> ChangeOrder:

@@ -116,6 +116,8 @@ def pair_of(shown: list[SetUp]) -> Pair | None:
     second = max(range(1, len(shown)), key=worth)
     one, other = shown[0], shown[second]
     parts = []
+    if one.place != other.place:
+        parts.append(f"one at {one.place}, one at {other.place}")
     if one.method != other.method:
         parts.append("another method")
     if abs(one.target_m - other.target_m) >= 0.3:

@@ -62,7 +62,8 @@ class SetUp:
     the band [m] where that may really be, `runs_m` the shallowest and deepest it runs, `deepest_m` the band's deep edge. `rig` and `cast` are what the thread was asked for it.
     `relative` is what is expected over the session against the plan's best, 1 being the best, the `rigging_min` [min] it
     takes to tie on counted. `style` is its way within the method (see STYLES), `rod` the rod it stands rigged on, `stance`
-    how boat or feet are placed, `by_hand` the number of the hand-made set-up it is, `tracks` the paths of its flies.
+    how boat or feet are placed, `by_hand` the number of the hand-made set-up it is, `elsewhere` whether it is for the
+    plan's second place, `tracks` the paths of its flies.
     """
 
     method: str
@@ -98,6 +99,7 @@ class SetUp:
     changes: ChangeOrder = ChangeOrder()
     expected: Expected | None = None
     by_hand: int | None = None
+    elsewhere: bool = False
     tracks: tuple[Trace, ...] = ()
 
     @property
@@ -107,5 +109,7 @@ class SetUp:
 
     @property
     def key(self) -> str:
-        """Name of this set-up within the plan: style and line, or its number where made by hand."""
-        return f"hand-{self.by_hand}" if self.by_hand is not None else f"{self.style}.{self.line.key}"
+        """Name of this set-up within the plan: style and line, its place where that is the second, its number where made by hand."""
+        if self.by_hand is not None:
+            return f"hand-{self.by_hand}"
+        return f"{self.style}.{self.line.key}" + (f"@{self.place}" if self.elsewhere else "")

@@ -6,7 +6,7 @@ import { TakesLayer } from "../../column/EffortLayer";
 import { BeliefLayer } from "../../column/layers";
 import { Empty, Failed, Loading } from "../../components/states";
 import { nowMs } from "../../lib/clock";
-import { chosenBelief } from "../../lib/cord";
+import { beliefAt } from "../../lib/cord";
 import { atCount, depthAt, spellCount } from "../../lib/counted";
 import { useReach } from "../../lib/reach";
 import { useRunning } from "../../lib/running";
@@ -237,7 +237,7 @@ function Boat({ fishing, outing, spell }: BoatProps) {
   const asked = useNext(outing, spell).data;
   const reached = useReach();
   const take = (step: Step) => fishing.change(spellOf(step, outing), words.nextTitle);
-  const planned = outing.plan ? chosenBelief(outing.plan) : undefined;
+  const planned = outing.plan ? beliefAt(outing.plan, spell.place) : undefined;
   const belief = liveBelief(asked, spell.place || planned?.place || "", planned);
   const playing = openTake(outing, spell.id) !== undefined;
   const at = nowDepth(fishing.setUp, spell, elapsed);

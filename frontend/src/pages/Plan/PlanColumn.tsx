@@ -3,7 +3,7 @@ import type { Schemas } from "../../api/client";
 import { SetUpLayer } from "../../column/layers";
 import { FactorLayer, PathLayer, TriedLayer } from "../../column/planLayers";
 import { ReadingColumn } from "../../components/ReadingColumn";
-import { chosenBelief } from "../../lib/cord";
+import { beliefAt } from "../../lib/cord";
 import { useReading } from "../../lib/reading";
 import type { Water } from "../../lib/waters";
 import { words } from "./strings";
@@ -21,13 +21,16 @@ interface Props {
 export default function PlanColumn({ water, ring, onRing, index, onChoose, factor, tried }: Props) {
   const { plan } = useReading("plan");
   const active = plan?.set_ups[index];
-  const belief = plan ? chosenBelief(plan) : undefined;
+  // A factor and what is tried are of the place planned for.
+  const place = factor || tried ? plan?.belief.chosen : active?.place;
+  const belief = plan ? beliefAt(plan, place) : undefined;
   const path = active && !factor && !tried;
   return (
     <ReadingColumn
       water={water}
       ring={ring}
       onRing={onRing}
+      place={place}
       under={path && <PathLayer tracks={active.tracks ?? []} countS={active.count_s} />}
     >
       {factor && belief && (
@@ -38,7 +41,7 @@ export default function PlanColumn({ water, ring, onRing, index, onChoose, facto
         />
       )}
       {tried && belief && <TriedLayer plan={tried} place={belief.place} />}
-      {plan && <SetUpLayer setUps={plan.set_ups} chosen={index} onChoose={onChoose} />}
+      {plan && <SetUpLayer setUps={plan.set_ups} place={place} chosen={index} onChoose={onChoose} />}
     </ReadingColumn>
   );
 }

@@ -98,6 +98,7 @@ export function SetUps({ plan, waterId, zone, index, chosen, onChoose }: Props) 
               key={setUp.key}
               setUp={setUp}
               index={i}
+              elsewhere={setUp.place !== plan.belief.chosen}
               open={i === index}
               chosen={setUp.key === chosen}
               startWords={here ? words.goOver : words.start}
@@ -106,7 +107,10 @@ export function SetUps({ plan, waterId, zone, index, chosen, onChoose }: Props) 
               wait={
                 start.isPending ? words.starting : planning ? words.working : mending ? words.mendFirst : null
               }
-              onPin={setUp.by_hand == null && !full ? () => pin(i) : null}
+              // What is put together by hand is for the place planned for.
+              onPin={
+                setUp.by_hand == null && !full && setUp.place === plan.belief.chosen ? () => pin(i) : null
+              }
               cardTo={`/plan/card?w=${waterId}&s=${encodeURIComponent(setUp.key ?? "")}`}
               editor={
                 made && (
