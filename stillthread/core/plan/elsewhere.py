@@ -14,7 +14,7 @@ from stillthread.core.plan.rank import MOST_SET_UPS, WORTH_SHOWING, alike, over_
 from stillthread.core.search.model import Costs
 from stillthread.core.setup.model import SetUp
 
-# The share of all belief a second place must hold, and of the first place's, before a set-up is laid out for it. Ours.
+# The share of all belief a second place must hold, and of the first place's, before a set-up is laid out for it. Figures ours.
 FAIR_SHARE, BESIDE_FIRST = 0.25, 0.75
 UNDER_THE_FILM_M = 0.3
 FIRST_STAY = 2  # the set-ups of the first place that stay in front: a move is for later in the day
