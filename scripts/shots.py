@@ -130,7 +130,7 @@ def views(address: str) -> dict[str, tuple[dict, bool, object]]:
 
     def outing(page: Page) -> None:
         goto(page, address, "/log", "The log")
-        page.locator("main ul.corded a").nth(2).click()
+        page.locator("main ul.corded a").first.click()
         page.get_by_role("heading", name="Stretches fished").wait_for()
         page.get_by_test_id("over-day").wait_for()
         page.wait_for_timeout(700)
