@@ -130,7 +130,8 @@ def views(address: str) -> dict[str, tuple[dict, bool, object]]:
 
     def outing(page: Page) -> None:
         goto(page, address, "/log", "The log")
-        page.locator("main ul.corded a").first.click()
+        found = "fetch('/api/log').then((r) => r.json()).then((log) => log.outings.find((o) => o.takes > 0 && o.ended_at).id)"
+        goto(page, address, f"/log/{page.evaluate(found)}", "Stretches fished")
         page.get_by_role("heading", name="Stretches fished").wait_for()
         page.get_by_test_id("over-day").wait_for()
         page.wait_for_timeout(700)

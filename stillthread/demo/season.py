@@ -69,9 +69,16 @@ def _spell(set_up: SetUpOut, index: int, shift: int, bed_m: float, start: dateti
         return first.model_copy(update={"depth_m": hang, "low_m": hang, "high_m": hang})
     if set_up.count_s is None or set_up.estimate_m is None:
         return first
-    count = int(np.clip(set_up.count_s + 5 * shift, 1, len(set_up.sink_table) - 1))
-    row = set_up.sink_table[count]
-    return first.model_copy(update={"count_s": count, "depth_m": row.depth_m, "low_m": row.low_m, "high_m": row.high_m})
+    last = len(set_up.sink_table) - 1
+    count = int(np.clip(set_up.count_s + 5 * shift, 1, last))
+    # The depth where it fishes, not where it is when the count ends: so much deeper or higher as the count puts it.
+    planned, now = (set_up.sink_table[min(n, last)].depth_m or 0.0 for n in (set_up.count_s, count))
+    deeper = now - planned
+    depth, low, high = (
+        round(float(np.clip(one + deeper, 0.1, bed_m - 0.1)), 2)
+        for one in (set_up.estimate_m, set_up.low_m, set_up.high_m)
+    )
+    return first.model_copy(update={"count_s": count, "depth_m": depth, "low_m": low, "high_m": high})
 
 
 def _taken(flies: list[str], rng: np.random.Generator) -> str:
