@@ -58,13 +58,18 @@ class Photos(DarkCase):
         self.assertFalse(kept.getexif())
         expect(page.locator("[data-layer=photos] image")).to_have_count(1)
 
-    def test_deleted_and_back_and_looked_at_on_another_device(self):
+    def looking_back(self):
+        """Return the page of an ended outing with one photo that has arrived, and its photos."""
         page = self.fishing()
         self.add(page)
         page.get_by_role("dialog", name="Water").get_by_role("button", name="Save").click()
         self.until(page, lambda: Picture.objects.count() == 1)
         self.tap(page, "Stop fishing")
         photos = page.get_by_test_id("photos")
+        return page, photos
+
+    def test_deleted_and_back_and_looked_at_on_another_device(self):
+        page, photos = self.looking_back()
         photos.get_by_role("button", name="Water").click()
         page.get_by_role("button", name="Delete the photo").click()
         expect(photos.get_by_role("img")).to_have_count(0)
@@ -79,12 +84,7 @@ class Photos(DarkCase):
         expect(page.get_by_role("dialog").get_by_role("img")).to_have_js_property("naturalWidth", 1200)
 
     def test_an_undo_pressed_while_the_deletion_is_on_its_way_is_no_conflict(self):
-        page = self.fishing()
-        self.add(page)
-        page.get_by_role("dialog", name="Water").get_by_role("button", name="Save").click()
-        self.until(page, lambda: Picture.objects.count() == 1)
-        self.tap(page, "Stop fishing")
-        photos = page.get_by_test_id("photos")
+        page, photos = self.looking_back()
         expect(photos.get_by_role("img")).to_have_count(1)
         self.until(page, lambda: page.evaluate(WAITING) == 0)
         held = []

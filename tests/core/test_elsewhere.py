@@ -5,8 +5,10 @@ from dataclasses import replace
 
 from stillthread.core.noted.reading import Reading
 from stillthread.core.noted.water import Place
+from stillthread.core.outing.from_plan import Doings
 from stillthread.core.plan.elsewhere import BESIDE_FIRST, FAIR_SHARE, with_elsewhere
 from stillthread.core.plan.make import day_context, make_plan
+from stillthread.core.search.model import CELL_M
 from stillthread.core.water.profile import Point
 from tests.days import day as a_day
 
@@ -74,6 +76,31 @@ class Elsewhere(unittest.TestCase):
     def test_what_is_made_by_hand_stays_at_the_first_place(self):
         plan = make_plan(two_places())
         self.assertFalse([one for one in plan.set_ups if one.by_hand is not None and one.elsewhere])
+
+    def test_wading_is_minded_where_only_the_second_place_is_waded(self):
+        day = two_places()
+        mouth = replace(TWINS[1], kind="inlet")
+        shore = replace(day, water=replace(day.water, places=(TWINS[0], mouth)))
+        plan = make_plan(shore)
+        self.assertEqual(plan.chosen.place.name, "East shelf")
+        self.assertIn("West shelf", {one.place for one in plan.set_ups})
+        self.assertIn("wading", {one.code for one in plan.cautions})
+        named = make_plan(replace(shore, place="East shelf"))
+        self.assertNotIn("wading", {one.code for one in named.cautions})
+
+    def test_the_search_has_it_at_its_own_depth_over_its_own_bed(self):
+        day = two_places()
+        context, _ = day_context(day)
+        plan = make_plan(day)
+        there = next(one for one in plan.set_ups if one.elsewhere)
+        bed_m = next(b.bed_m for b in plan.beliefs if b.place.name == there.place)
+        self.assertGreater(bed_m, context.bed_m)  # a path laid on the first place's bed would end there
+        deep = {"target_m": 4.4, "estimate_m": 4.4, "float_hang_m": 4.4, "ladder": (), "rig": None, "cast": None}
+        doings = Doings(replace(plan, set_ups=(replace(there, **deep),)), context)
+        self.assertEqual({one.place for one in doings.all}, {there.place})
+        exposure = doings.all[0].candidate.exposure
+        mean_m = sum((cell + 0.5) * CELL_M * share for cell, share in enumerate(exposure))
+        self.assertAlmostEqual(mean_m, 4.4, delta=0.2)
 
     def test_it_never_stands_above_what_is_begun_with_however_it_is_rated(self):
         shown = list(make_plan(replace(two_places(), place="East shelf")).set_ups)

@@ -5,18 +5,8 @@ import { dayAndClock } from "../lib/time";
 import type { Aside } from "../lib/useDraft";
 import type { Water } from "../lib/waters";
 import { Button } from "../ui/controls";
-
-const words = {
-  aside: "Set aside",
-  asideOld: (at: string) =>
-    `Typed ${at ? `on ${at}` : "on another day"} and set aside: it does not stand for today.`,
-  asideUnreadable: "Something kept on this device for this water could not be read. It was set aside.",
-  asideTakeUp: "Go on with it",
-  discard: "Drop it",
-  mending: (at: string) => `This is the reading of ${at}. What you change here mends it.`,
-  toNow: "Back to now",
-  show: "Show",
-};
+import { words } from "./notTodayWords";
+import { words as shell } from "./strings";
 
 /** What was typed here on another day, or cannot be read: set aside, to be taken up again, looked at, or dropped. */
 export function AsideNotice({ aside }: { aside: Aside }) {
@@ -29,7 +19,7 @@ export function AsideNotice({ aside }: { aside: Aside }) {
           {words.discard}
         </Button>
         <details className="w-full">
-          <summary className="min-h-11 cursor-pointer py-2 font-semibold">{words.show}</summary>
+          <summary className="min-h-11 cursor-pointer py-2 font-semibold">{shell.show}</summary>
           <pre className="max-h-60 overflow-auto text-[0.85rem] whitespace-pre-wrap">{aside.text}</pre>
         </details>
       </div>

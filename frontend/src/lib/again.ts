@@ -7,7 +7,7 @@ type Route = keyof paths;
 /** The questions of a route; with `/*` of it and of every route below; with values in its path, of one row; `session` is the page's own. */
 export type Asked = Route | `${Route}/*` | [Route, Record<string, string>] | "session";
 
-/** What a plan is made of: whoever changes a water, a line or a fly asks for these again. */
+/** What is made of waters, lines and flies: whoever changes one asks for these again. */
 export const PLANS: Asked[] = ["/api/plans/preview", "/api/box/today", "/api/box/tie-list"];
 
 /** @tested */

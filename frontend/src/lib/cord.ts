@@ -18,6 +18,19 @@ export function beliefAt(plan: Plan, place: string | undefined): Schemas["PlaceB
   return plan.belief.places.find((p) => p.place === place) ?? chosenBelief(plan);
 }
 
+/**
+ * What a set-up is called among those of its plan, in the reader's words: with its place, which is the angler's own word,
+ * where that is not the one planned for.
+ */
+export function setUpTitle(
+  plan: Plan,
+  setUp: Plan["set_ups"][number],
+  say: (text: string) => string,
+): string {
+  const title = say(setUp.title);
+  return setUp.place === plan.belief.chosen ? title : `${title} · at ${setUp.place}`;
+}
+
 export function letter(index: number): string {
   return String.fromCharCode(65 + index);
 }

@@ -144,8 +144,13 @@ class Doings:
                 found += [self._doing(set_up, place, team, depth) for team in teams]
         return found
 
+    def _bed_m(self, set_up: SetUp) -> float:
+        """The bed a set-up was laid out over: its own place's."""
+        return self._beds.get(set_up.place, self.context.bed_m)
+
     def _depths(self, set_up: SetUp) -> list[tuple[Rung, str, tuple[float, ...], float]]:
         """Counts, hangs and paces it can be fished at: rung, pace, exposure by cell, share of the clock fished."""
+        bed_m = self._bed_m(set_up)
         own = Rung(set_up.count_s, set_up.float_hang_m, set_up.target_m)
         rungs = list(set_up.ladder) or [own]
         if all((r.count_s, r.float_hang_m) != (own.count_s, own.float_hang_m) for r in rungs):
@@ -154,7 +159,7 @@ class Doings:
         if set_up.rig is not None and set_up.cast is not None and set_up.float_hang_m is None:
             for key in set_up.changes.next_paces:
                 path = self.context.paths.screened(set_up.rig, replace(set_up.cast, pull=pull_of(RETRIEVES[key])))
-                found.append((own, key, _exposure(path, self.context.bed_m), _share(path)))
+                found.append((own, key, _exposure(path, bed_m), _share(path)))
         return found
 
     def _fished(self, set_up: SetUp, rung: Rung) -> tuple[str, tuple[float, ...], float]:
@@ -162,7 +167,7 @@ class Doings:
         if set_up.rig is None or set_up.cast is None or set_up.float_hang_m is not None or rung.count_s is None:
             lifted = max(0.0, set_up.target_m - (set_up.estimate_m or set_up.target_m))
             middle = max(rung.depth_m - lifted / 2, 0.05)
-            exposure = spread_over(middle, middle - SPREAD_M, middle + SPREAD_M, self.context.bed_m)
+            exposure = spread_over(middle, middle - SPREAD_M, middle + SPREAD_M, self._bed_m(set_up))
             return pace, exposure, SHARES.get(set_up.method, WAY_SHARE)
         cast = replace(set_up.cast, countdown_s=float(rung.count_s))
         if rung.pace is not None:
@@ -170,7 +175,7 @@ class Doings:
         if rung.lift_off_s is not None:
             cast = replace(cast, most_s=rung.lift_off_s, hold_s=rung.lift_off_s)
         path = self.context.paths.screened(set_up.rig, cast)
-        return pace, _exposure(path, self.context.bed_m), _share(path)
+        return pace, _exposure(path, self._bed_m(set_up)), _share(path)
 
     def _doing(
         self, set_up: SetUp, place: str, team: tuple[str, ...], depth: tuple[Rung, str, tuple[float, ...], float]

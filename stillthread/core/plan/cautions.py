@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Set
+
 from stillthread.core.day.context import Context
 from stillthread.core.day.given import PlanInput, Rules
 from stillthread.core.reading.cautions import (
@@ -57,13 +59,13 @@ def handling_cautions(rules: Rules) -> list[Caution]:
     return [Caution("handling", "note", words)]
 
 
-WADED = ("margin", "shoal", "weed-edge", "inlet")
+WADED = {"margin", "shoal", "weed-edge", "inlet"}
 
 
-def going_cautions(given: PlanInput, place_kind: str) -> list[Caution]:
+def going_cautions(given: PlanInput, place_kinds: Set[str]) -> list[Caution]:
     """Return what to mind on the way and at the rod: wading, hooks, power lines, gear between waters (trade practice)."""
     found = []
-    if not given.angler.afloat and place_kind in WADED:
+    if not given.angler.afloat and place_kinds & WADED:
         found.append(Caution("wading", "note", "Wading: slowly, with a staff, and mind soft mud and sudden depth."))
     words = "Hat and glasses on: hooks fly. Look up for power lines before you cast. Clean, check and dry gear between waters."
     found.append(Caution("usual", "note", words))
@@ -115,8 +117,8 @@ def set_up_cautions(one: SetUp, context: Context) -> tuple[Caution, ...]:
     return tuple(found)
 
 
-def plan_cautions(given: PlanInput, warmth: Welfare | None, place_kind: str) -> tuple[Caution, ...]:
-    """Return all cautions for a plan, the gravest first."""
+def plan_cautions(given: PlanInput, warmth: Welfare | None, place_kinds: Set[str]) -> tuple[Caution, ...]:
+    """Return all cautions for a plan, the gravest first; `place_kinds` are those of the places it sends the angler to."""
     found = (
         fish_cautions(warmth, given.rules)
         + sky_cautions(given.reading)
@@ -124,7 +126,7 @@ def plan_cautions(given: PlanInput, warmth: Welfare | None, place_kind: str) -> 
         + water_cautions(given.reading, given.angler.afloat)
         + cold_cautions(given.reading)
         + handling_cautions(given.rules)
-        + going_cautions(given, place_kind)
+        + going_cautions(given, place_kinds)
         + rule_cautions(given.rules)
     )
     return gravest_first(found)

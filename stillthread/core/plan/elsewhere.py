@@ -56,13 +56,16 @@ def with_elsewhere(shown: list[SetUp], tried: list[SetUp], share: float, session
     Its worth counts by the place's `share` of the first place's belief, less the minutes it takes to move there, and what
     is like one already shown counts less; one of the first place gives way only to what is worth more.
     """
+    if not shown or not tried:
+        return shown
     moving = Costs().place / (60.0 * session_h)
-    rated = [
-        replace(one, relative=share * max(0.0, over_session(one, session_h) - moving * one.relative)) for one in tried
-    ]
-    rated = [replace(one, rigging_min=rigging_min(one)) for one in rated]
-    best = max(rated, key=lambda one: one.relative * (1 - max(alike(one, s) for s in shown)), default=None)
-    if best is None or not shown or best.relative < WORTH_SHOWING * shown[0].relative:
+
+    def rated(one: SetUp) -> SetUp:
+        there = max(0.0, over_session(one, session_h) - moving * one.relative)
+        return replace(one, relative=share * there, rigging_min=rigging_min(one))
+
+    best = max(map(rated, tried), key=lambda one: one.relative * (1 - max(alike(one, s) for s in shown)))
+    if best.relative < WORTH_SHOWING * shown[0].relative:
         return shown
     if len(shown) == MOST_SET_UPS and best.relative < shown[-1].relative:
         return shown

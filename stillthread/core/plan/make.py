@@ -318,6 +318,8 @@ def _plan(given: PlanInput, paths: Paths) -> Plan:
         second = None if there is None else _Spot(there, cool_depths(there, warmth))
         set_ups, weaker = _rank(wanted, spot, second)
         ruled_out += weaker
+    sent = {context.belief.place.name, *(one.place for one in set_ups)}
+    kinds = {one.place.kind for one in beliefs if one.place.name in sent}
     return Plan(
         light=context.light,
         food=context.food,
@@ -327,7 +329,7 @@ def _plan(given: PlanInput, paths: Paths) -> Plan:
         chosen=context.belief,
         set_ups=set_ups,
         ruled_out=tuple(ruled_out),
-        cautions=plan_cautions(given, warmth, context.belief.place.kind),
+        cautions=plan_cautions(given, warmth, kinds),
         guessed=_guessed(given, context.light),
         effects=factor_effects(beliefs, context.belief.place.name),
         pair=pair_of([s for s in set_ups if s.by_hand is None]),

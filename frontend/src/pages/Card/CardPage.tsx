@@ -3,7 +3,7 @@ import { Link, useSearchParams } from "wouter";
 import type { Schemas } from "../../api/client";
 import { Empty, Loading } from "../../components/states";
 import { WithWater } from "../../components/WithWater";
-import { letter } from "../../lib/cord";
+import { letter, setUpTitle } from "../../lib/cord";
 import { setUpCount } from "../../lib/counted";
 import { useReading } from "../../lib/reading";
 import { useReader } from "../../lib/session";
@@ -102,7 +102,7 @@ function Card({ water }: { water: Water }) {
             >
               {plan.set_ups.map((s, i) => (
                 <option key={s.key} value={s.key}>
-                  {letter(i)} · {say(s.title)}
+                  {letter(i)} · {setUpTitle(plan, s, say)}
                 </option>
               ))}
             </Select>

@@ -1,7 +1,7 @@
 /** Two set-ups side by side, row by row; what differs is set in bold. */
 import { useState } from "react";
 import type { Schemas } from "../../api/client";
-import { letter } from "../../lib/cord";
+import { letter, setUpTitle } from "../../lib/cord";
 import { setUpCount } from "../../lib/counted";
 import { useReader } from "../../lib/session";
 import { bandText, depthText, lengthText } from "../../lib/units";
@@ -34,7 +34,8 @@ function useRows() {
   ];
 }
 
-export default function Compare({ setUps }: { setUps: SetUp[] }) {
+export default function Compare({ plan }: { plan: Schemas["PlanAnswer"] }) {
+  const setUps = plan.set_ups;
   const { say } = useReader();
   const rows = useRows();
   const [pick, setPick] = useState<[number, number]>([0, Math.min(1, setUps.length - 1)]);
@@ -55,7 +56,7 @@ export default function Compare({ setUps }: { setUps: SetUp[] }) {
         >
           {setUps.map((s, i) => (
             <option key={s.key} value={i}>
-              {letter(i)} · {say(s.title)}
+              {letter(i)} · {setUpTitle(plan, s, say)}
             </option>
           ))}
         </Select>

@@ -192,7 +192,7 @@ function More({
         <details>
           <summary className="min-h-11 cursor-pointer py-2 font-semibold">{words.compare}</summary>
           <Suspense fallback={<Loading what={words.moment} />}>
-            <Compare setUps={plan.set_ups} />
+            <Compare plan={plan} />
           </Suspense>
         </details>
       )}

@@ -39,8 +39,8 @@ function rateText(setUp: SetUp): string {
 interface Props {
   setUp: SetUp;
   index: number;
-  /** For another place than the plan's first. */
-  elsewhere: boolean;
+  /** What it is called among those of the plan. */
+  title: string;
   open: boolean;
   /** Opened by somebody, not by its rank: then its heading comes to the top. */
   chosen: boolean;
@@ -58,7 +58,7 @@ interface Props {
 export function SetUpRow({
   setUp,
   index,
-  elsewhere,
+  title,
   open,
   chosen,
   onOpen,
@@ -93,10 +93,7 @@ export function SetUpRow({
             {letter(index)}
           </span>
           <span className="min-w-0 flex-1">
-            <span className="block text-[1.15rem]">
-              {say(setUp.title)}
-              {elsewhere && words.atPlace(setUp.place)}
-            </span>
+            <span className="block text-[1.15rem]">{title}</span>
             <span className="block font-normal">{depthWords(setUp)}</span>
             <span className="block text-[0.92rem] font-normal text-soft min-[34rem]:hidden">{rate}</span>
           </span>

@@ -2,7 +2,7 @@
 import { lazy, Suspense, useState } from "react";
 import type { Schemas } from "../../api/client";
 import { Failed } from "../../components/states";
-import { letter } from "../../lib/cord";
+import { letter, setUpTitle } from "../../lib/cord";
 import { MOST_BY_HAND } from "../../lib/day";
 import { useReading } from "../../lib/reading";
 import { useRunning } from "../../lib/running";
@@ -98,7 +98,7 @@ export function SetUps({ plan, waterId, zone, index, chosen, onChoose }: Props) 
               key={setUp.key}
               setUp={setUp}
               index={i}
-              elsewhere={setUp.place !== plan.belief.chosen}
+              title={setUpTitle(plan, setUp, say)}
               open={i === index}
               chosen={setUp.key === chosen}
               startWords={here ? words.goOver : words.start}

@@ -19,7 +19,6 @@ export const words = {
   sureNow: "Plan for now first",
   sureGo: "Start all the same",
   sureStay: "Not now",
-  atPlace: (place: string) => ` · at ${place}`,
   nothing: "Leave the fish alone today",
   width: (share: number, band: string) => `${share} % of the chance at this place lies in ${band}.`,
   wide: "Little was read, so the answer is wide.",
