@@ -50,6 +50,7 @@ class Units(ModuleCase):
             ("m", 1.0, 2.25, "1.0 to 2.3 m"),
             ("ft", 1.524, 4.572, "5 to 15 ft"),
             ("ft", 0.3048, 0.6096, "1.0 to 2.0 ft"),
+            ("m", 3.28, 3.31, "3.3 m"),  # nobody says "3.3 to 3.3"
         )
 
     def test_leader_lengths_in_feet_and_inches(self):

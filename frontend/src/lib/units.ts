@@ -81,9 +81,11 @@ export function depthText(unit: DepthUnit, metres: Metres, digits = 1): string {
   return `${value.toFixed(Math.max(0, shown))} ${unit}`;
 }
 
+/** From where to where; one depth where both read the same. */
 export function bandText(unit: DepthUnit, top: Metres, bottom: Metres): string {
   const digits = unit === "m" || depthTo(unit, bottom - top) < 2 ? 1 : 0;
-  return `${depthTo(unit, top).toFixed(digits)} to ${depthTo(unit, bottom).toFixed(digits)} ${unit}`;
+  const [from, to] = [top, bottom].map((end) => depthTo(unit, end).toFixed(digits));
+  return from === to ? `${to} ${unit}` : `${from} to ${to} ${unit}`;
 }
 
 export function temperatureText(unit: TemperatureUnit, celsius: number, digits = 1): string {

@@ -10,7 +10,7 @@ export const words = {
   band: (band: string) => `somewhere in ${band}`,
   hang: (d: string, kind: string) => `Float ${d} above the point (${kind})`,
   kinds: { fixed: "fixed", release: "quick-release", sliding: "sliding" },
-  depth: (d: string, band: string) => `fly about ${d}, in ${band}`,
+  depth: (d: string, band: string) => (d === band ? `fly about ${d}` : `fly about ${d}, in ${band}`),
   mark: "Mark the leader here, so that the float goes back after each fish.",
   line: "Line",
   leader: "Leader",

@@ -38,7 +38,8 @@ export const words = {
   count: (s: number) => `Count ${s} s`,
   hang: (d: string, kind: string) => `Point fly ${d} under a ${kind} float`,
   kinds: { fixed: "fixed", release: "quick-release", sliding: "sliding" },
-  flyAt: (d: string, band: string) => `Fly at about ${d}, somewhere in ${band}`,
+  flyAt: (d: string, band: string) =>
+    d === band ? `Fly at about ${d}` : `Fly at about ${d}, somewhere in ${band}`,
   counted: (text: string) => `Count ${text}`,
   somewhere: (band: string) => `somewhere in ${band}`,
   flyBand: (band: string) => `Fly somewhere in ${band}`,

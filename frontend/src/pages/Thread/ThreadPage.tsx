@@ -39,9 +39,7 @@ function Story({ answer, rig }: { answer: Answer; rig: RigDoc }) {
   const touch = answer.bottom;
   return (
     <section className="space-y-1" data-testid="story">
-      {point && !rig.float && (
-        <p>{words.runs(bandText(unit, point.min_m, point.max_m).replace(" to ", " and "))}</p>
-      )}
+      {point && !rig.float && <p>{words.runs(bandText(unit, point.min_m, point.max_m))}</p>}
       <p className={touch ? "font-bold text-warm" : ""}>
         {touch
           ? words.touch(touch.fly, secondsText(touch.t_s), depthText(unit, touch.x_m, 0))

@@ -13,7 +13,8 @@ export const words = {
   atBare: (name: string, depth: string) => `${name}: ${depth}`,
   touch: (fly: string, t: string, x: string) => `${fly} touches bottom ${t} after landing, ${x} out.`,
   noTouch: "Nothing touches the bottom on this cast.",
-  runs: (band: string) => `The point fly runs between ${band} while it is fished.`,
+  runs: (band: string) =>
+    `The point fly runs ${band.includes(" to ") ? `between ${band.replace(" to ", " and ")}` : `at ${band}`} while it is fished.`,
   film: (d: string) => `It stays in the film for ${d} of the retrieve.`,
   notes: "What to know about this run",
   summary:
