@@ -44,13 +44,13 @@ def holds_truth(advisor: Advisor, lake: Lake, clock: int) -> bool:
 class Rod:
     """A rod led by an advisor: it asks, changes, and fishes in blocks of five minutes."""
 
-    def __init__(self, day: Day):
-        """Begin with nothing tied on."""
-        self.day = day
+    def __init__(self, day: Day, by: str = ""):
+        """Begin with nothing tied on; a rod with a name is one of two, and the clock of both is kept elsewhere."""
+        self.day, self.by = day, by
         self.standing: Candidate | None = None
 
-    def act(self, advisor: Advisor, partner: Candidate | None = None, alone: bool = True) -> None:
-        """Do the next thing and tell the advisor what came of it; beside a partner the clock is kept elsewhere."""
+    def act(self, advisor: Advisor, partner: Candidate | None = None) -> None:
+        """Do the next thing and tell the advisor what came of it."""
         steps = advisor.advise(self.standing, partner=partner, most=1)
         if not steps:
             self.day.wait(DAY_MIN)
@@ -58,13 +58,13 @@ class Rod:
         step = steps[0]
         if step.cost > 0:
             self.day.wait(step.cost)
-            if alone:
+            if not self.by:
                 advisor.moved(step.cost)
         self.standing = step.candidate
         before = self.day.clock
         minutes, takes, plucks = self.day.fish(step.candidate, BLOCK_MIN, True)
-        advisor.observe(Spell(step.candidate, minutes, takes, plucks), time_passes=alone)
-        if alone:
+        advisor.observe(Spell(step.candidate, minutes, takes, plucks, by=self.by))
+        if not self.by:
             advisor.moved(max(0.0, self.day.clock - before - minutes))
 
 
@@ -102,14 +102,14 @@ def two_rods(lake: Lake, candidates: tuple[Candidate, ...]) -> tuple[float, floa
     """Return takes a rod of two that share one belief, and of two apart; each rod has its own luck."""
     luck = [lake.draws, np.roll(lake.draws, DAY_MIN // 2, axis=0)]
     shared = Advisor.start(lake.belief, lake.kinds, candidates, COSTS, DAY_MIN)
-    rods = [Rod(Day(lake, candidates, draws)) for draws in luck]
+    rods = [Rod(Day(lake, candidates, draws), by) for draws, by in zip(luck, ("one", "two"), strict=True)]
     known = 0
     while any(rod.day.clock < DAY_MIN for rod in rods):
         rod, other = sorted(rods, key=lambda r: r.day.clock)
         if rod.day.clock > known:  # the belief goes by the rod that is behind
             shared.moved(rod.day.clock - known)
             known = rod.day.clock
-        rod.act(shared, other.standing, alone=False)
+        rod.act(shared, other.standing)
     apart = []
     for draws in luck:
         alone = Rod(Day(lake, candidates, draws))

@@ -6,7 +6,8 @@ import unittest
 import numpy as np
 
 from stillthread.core.search import cells
-from stillthread.core.search.advisor import RATE_PRIOR, RATES, TEMPER, UNIFORM_AT_START, Advisor, _rows, noticing
+from stillthread.core.search.advisor import RATE_PRIOR, RATES, TEMPER, UNIFORM_AT_START, Advisor, _rows
+from stillthread.core.search.exposure import noticing
 from stillthread.core.search.model import Belief, Candidate, Spell
 from tests.search.worlds import KINDS, at, fleet, lake, plainly, prior
 
@@ -150,6 +151,40 @@ class Promises(unittest.TestCase):
         seen = noticing(1.0, 0.3, 40)
         self.assertGreater(seen[25, 20], seen[15, 20])  # fish below the fly, fish above it
         self.assertTrue(((seen >= 0) & (seen <= 1)).all())
+
+
+class TwoRods(unittest.TestCase):
+    def test_a_partners_take_holds_nobody_to_a_blank(self):
+        advisor = Advisor.start(lake(), KINDS, fleet())
+        advisor.observe(Spell(at(2.5), 30.0))
+        advisor.observe(Spell(at(3.0), 10.0, 1, by="partner"))
+        self.assertEqual(advisor.advise(at(2.5), partner=at(3.0))[0].candidate.key, at(3.0).key)
+
+    def test_what_a_partner_has_just_begun_holds_nobody(self):
+        advisor = Advisor.start(lake(), KINDS, fleet())
+        advisor.observe(Spell(at(2.0), 20.0))
+        advisor.observe(Spell(at(1.0, place="There"), 5.0, by="partner"))
+        self.assertEqual(advisor.advise(at(2.0))[0].candidate.key, at(3.0).key)
+
+    def test_a_partner_is_left_to_it_until_it_takes(self):
+        advisor = Advisor.start(lake(), KINDS, fleet())
+        best = advisor.advise()[0].candidate
+        self.assertNotEqual(advisor.advise(partner=best)[0].candidate.key, best.key)
+        advisor.observe(Spell(best, 10.0, 1, by="partner"))
+        self.assertEqual(advisor.advise(partner=best)[0].candidate.key, advisor.advise()[0].candidate.key)
+
+    def test_what_a_partner_is_left_to_try_lowers_no_chance_that_is_told(self):
+        advisor = Advisor.start(lake(), KINDS, fleet())
+        for step in advisor.advise(partner=advisor.advise()[0].candidate):
+            self.assertEqual(step.chance, advisor.chance(step.candidate))
+            self.assertEqual(step.rate_per_h, advisor.rate(step.candidate))
+
+    def test_the_clock_goes_by_ones_own_rod(self):
+        advisor = Advisor.start(lake(), KINDS, fleet(), minutes_left=200.0)
+        advisor.observe(Spell(at(2.0), 40.0, by="partner"))
+        self.assertEqual(advisor.minutes_left, 200.0)
+        advisor.observe(Spell(at(2.0), 40.0))
+        self.assertAlmostEqual(advisor.minutes_left, 160.0)
 
 
 class Refused(unittest.TestCase):

@@ -22,8 +22,7 @@ from stillthread.core.vocabulary import Pace
 
 FIGHT_MIN = 2.5  # a fish takes the rod out of the water for so long: common practice, figure ours
 NEIGHBOUR_WEIGHT, OLD_WEIGHT = 0.5, 0.5
-# A partner's stretch that ended longer ago is no longer fished; a take longer ago calls nobody over: figures ours.
-GONE_AFTER_MIN, CALLS_OVER_MIN = 5.0, 30.0
+GONE_AFTER_MIN = 5.0  # a partner's stretch that ended longer ago is no longer fished: figure ours
 HappeningKind = Literal["take", "pluck", "follow", "weed", "bottom"]
 
 
@@ -180,8 +179,9 @@ class Laid:
                 plucks=int(mark is not None and mark.kind == "pluck"),
                 follows=int(mark is not None and mark.kind == "follow"),
                 weight=self.weight(one, at),
+                by="partner" if one.partner else "",
             )
-            self.advisor.observe(spell, time_passes=not one.partner)
+            self.advisor.observe(spell)
             at, fighting = end, FIGHT_MIN if spell.takes else 0.0
         if one.partner:
             over = (self.so_far.now - one.began).total_seconds() / 60 - one.minutes
@@ -196,16 +196,12 @@ class Laid:
         candidate, one = self.partner
         minutes = (self.so_far.now - one.began).total_seconds() / 60
         where = f"{candidate.mean_m:.1f} m at {candidate.place}"
-        takes = [h.minute for h in one.happened if h.kind == "take"]
-        if takes and minutes - max(takes) <= CALLS_OVER_MIN:
-            return (
-                None,
-                f"Your partner took at about {where} {minutes - max(takes):.0f} min ago: that counts as your own.",
-            )
-        return (
-            candidate,
-            f"Your partner has {where} in hand ({minutes:.0f} min, nothing yet): two rods search more apart.",
-        )
+        last = max((h.minute for h in one.happened if h.kind == "take"), default=None)
+        since = minutes - (last or 0.0)
+        if self.advisor.called_over(candidate):
+            return candidate, f"Your partner took at about {where} {since:.0f} min ago: that counts as your own."
+        blank = "nothing yet" if last is None else f"nothing for {since:.0f}"
+        return candidate, f"Your partner has {where} in hand ({minutes:.0f} min, {blank}): two rods search more apart."
 
     def weight(self, one: Fished, minute: float) -> float:
         """How much a stretch says: less from before conditions changed."""
@@ -232,7 +228,7 @@ class Laid:
             up_m=up,
             down_m=down,
         )
-        self.advisor.observe(Spell(candidate, one.minutes, one.takes, weight=NEIGHBOUR_WEIGHT), time_passes=False)
+        self.advisor.observe(Spell(candidate, one.minutes, one.takes, weight=NEIGHBOUR_WEIGHT, by="neighbour"))
 
 
 def _in_time(one: Fished) -> tuple[Instant, bool, float]:

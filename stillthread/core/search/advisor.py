@@ -13,7 +13,20 @@ from types import ModuleType
 import numpy as np
 from numpy.typing import NDArray
 
-from stillthread.core.search.model import CELL_M, PACES, Belief, Candidate, Costs, Kind, Spell, Step, StepKind
+from stillthread.core.search.exposure import Exposures
+from stillthread.core.search.model import (
+    CELL_M,
+    NOTHING_YET,
+    PACES,
+    Belief,
+    Candidate,
+    Costs,
+    Kind,
+    Spell,
+    Step,
+    StepKind,
+    Stretch,
+)
 
 # Levels of the day's rate for the right fly, place, depth and pace [takes an hour] and how likely they are at the start. The
 # day is taken to be fishable: with lower levels long blanks are put down to a dead day, and the search sits still.
@@ -26,7 +39,6 @@ UNIFORM_AT_START, UNIFORM_IF_UNREAD = 0.55, 0.7
 TEMPER = 0.4  # how much of a blank is believed: feeding comes in bursts
 LEAK_PER_MIN = 0.005  # to the uniform filter while nothing has been taken today
 WANDERS_M2_PER_H = 0.2
-FISH_SPREAD_M = 0.5
 LONGEST_STEP_MIN = 5.0
 TRIED_MIN = (10.0, 25.0)
 AHEAD_MIN = 80.0
@@ -35,7 +47,8 @@ ANOTHER_DEPTH_M = 0.5  # the same rig less far away than that is no other choice
 # What has just taken, or has only been begun, is not left for little.
 JUST_TAKEN_MIN, GIVEN_MIN, STAY_LONGER = 15.0, 10.0, 1.3
 NEARLY_ALL = 0.8  # of the time left: a change that costs more is not made
-PARTNER_MIN = 15.0  # a partner's action is taken as so many blank minutes before one decides for oneself
+# A partner's action is taken as so many blank minutes before one decides for oneself; a take in the last so many calls one over.
+PARTNER_MIN, CALLS_OVER_MIN = 15.0, 30.0
 SHOWN_STEPS = 5
 # Fish that are fished over tire of it: log-rate lost a minute over less than so many metres and over more, by a take, and how
 # long it lasts. Common practice ("rest the water"), figures ours.
@@ -54,20 +67,6 @@ def _kernels() -> ModuleType:
     return import_module("stillthread.core.search.cells")
 
 
-def noticing(up_m: float, down_m: float, count: int) -> Array:
-    """Return for fish spread about each of `count` cells how many notice a fly in each cell, 0 to 1 (fish, fly).
-
-    A fly is noticed up to `up_m` [m] above a fish and `down_m` [m] below it, fading as a bell; the fish are spread by half
-    a metre.
-    """
-    depth = (np.arange(count) + 0.5) * CELL_M
-    offsets = np.linspace(-1.5, 1.5, 13) * FISH_SPREAD_M
-    weights = np.exp(-0.5 * (offsets / FISH_SPREAD_M) ** 2)
-    below = depth[:, None, None] + offsets[None, :, None] - depth[None, None, :]
-    noticed = np.exp(-((below / np.where(below >= 0, up_m, down_m)) ** 2))
-    return np.asarray(np.einsum("zof,o->zf", noticed, weights / weights.sum()), dtype=np.float64)
-
-
 class Advisor:
     """A search on the go: what is believed, what has been fished, what could be done next."""
 
@@ -81,13 +80,11 @@ class Advisor:
         self.cells = int(self.beds.max())
         self.minutes_left = 0.0
         self.taken = False
-        self.since_take = math.inf  # minutes fished since the last take
-        self.on_this = "", 0.0  # what is being fished, by name, and for how many minutes
+        self._stretches: dict[str, Stretch] = {}  # what each angler has in hand
         self.tried: list[Spell] = []
         self._rates = np.array(RATES) * scale
         self._table = _kernels().tabulate(self._rates, np.array(TRIED_MIN))
-        self._noticing: dict[tuple[float, float], Array] = {}
-        self._met: dict[tuple[object, ...], Array] = {}
+        self._exposure = Exposures(self.cells).of
         self._plan = self._laid_out(belief, plan=True)
         self._flat = self._laid_out(belief, plan=False)
         self.uniform = UNIFORM_AT_START if belief.read else UNIFORM_IF_UNREAD
@@ -144,17 +141,6 @@ class Advisor:
         self._kinds_of = np.array([kinds for _, _, kinds, _ in groups])
         self._exposures = np.array([self._exposure(one) for one in self.candidates])
 
-    def _exposure(self, one: Candidate) -> Array:
-        key = one.exposure, one.fishing_share, one.up_m, one.down_m
-        if key not in self._met:
-            reach = one.up_m, one.down_m
-            if reach not in self._noticing:
-                self._noticing[reach] = noticing(one.up_m, one.down_m, self.cells)
-            fly = np.zeros(self.cells)
-            fly[: len(one.exposure)] = one.exposure[: self.cells]
-            self._met[key] = np.minimum(one.fishing_share * (self._noticing[reach] @ fly), 1.0)
-        return self._met[key]
-
     def _matches(self, one: Candidate) -> Array:
         found = np.array([float(kind.name in one.kinds) for kind in self.kinds])
         if not found.any():
@@ -179,10 +165,10 @@ class Advisor:
 
     # --- what happens -------------------------------------------------------------------------
 
-    def observe(self, spell: Spell, time_passes: bool = True) -> None:
+    def observe(self, spell: Spell) -> None:
         """Take in what was fished and what came of it; the fish wander meanwhile.
 
-        Without `time_passes` the minutes are another rod's, fished beside those that the clock has counted.
+        The clock goes by one's own rod: the minutes of another's were fished beside those it has counted.
         """
         left = max(spell.minutes, 0.0)
         parts = max(1, math.ceil(left / LONGEST_STEP_MIN))
@@ -196,14 +182,25 @@ class Advisor:
                 follows=spell.follows if last else 0,
             )
             self._weigh(part)
-            if time_passes:
+            if not spell.by:
                 self.moved(left / parts)
         self.tried.append(spell)
         if spell.takes > 0 and spell.weight >= 1.0:
             self.taken = True
-        key, stood = spell.candidate.key, self.on_this
-        self.on_this = key, spell.minutes + (stood[1] if stood[0] == key else 0.0)
-        self.since_take = 0.0 if spell.takes > 0 else self.since_take + spell.minutes
+        key = spell.candidate.key
+        before = self._stretches.get(spell.by, NOTHING_YET)
+        before = before if before.key == key else NOTHING_YET
+        since = 0.0 if spell.takes > 0 else before.since_take + spell.minutes
+        self._stretches[spell.by] = Stretch(key, before.minutes + spell.minutes, since)
+
+    def called_over(self, one: Candidate) -> bool:
+        """Return whether whoever has this candidate in hand has just taken, so that two rods are worth more there than apart."""
+        return self._in_hand(one).since_take <= CALLS_OVER_MIN
+
+    def _in_hand(self, one: Candidate | None) -> Stretch:
+        """The stretch of whoever fishes this now, oneself before others."""
+        held = (self._stretches[by] for by in sorted(self._stretches))
+        return next((each for each in held if one is not None and each.key == one.key), NOTHING_YET)
 
     def _weigh(self, spell: Spell) -> None:
         one = spell.candidate
@@ -241,7 +238,7 @@ class Advisor:
         """Return another advisor that believes the same, to try something on."""
         other = copy.copy(self)
         other._plan, other._flat = self._plan.copy(), self._flat.copy()
-        other.tried, other._tired = list(self.tried), self._tired.copy()
+        other.tried, other._tired, other._stretches = list(self.tried), self._tired.copy(), dict(self._stretches)
         return other
 
     # --- what is believed ---------------------------------------------------------------------
@@ -268,17 +265,22 @@ class Advisor:
         """Return what to do next, best first, at most `most`; the first is to stay where nothing is clearly better.
 
         `standing` is what is fished now, `rigged` the rods that stand ready, `partner` what a partner fishes, who is left
-        to try that.
+        to try that unless it has just taken: then two rods are worth more there than apart. That ranks the steps; their
+        chances are what is believed.
         """
-        if partner is not None:
+        if partner is not None and not self.called_over(partner):
             other = self.copy()
             other._weigh(Spell(partner, PARTNER_MIN))
-            return other.advise(standing, rigged, None, most)
+            chosen = other.advise(standing, rigged, None, most)
+            return tuple(
+                replace(step, chance=self.chance(step.candidate), rate_per_h=self.rate(step.candidate))
+                for step in chosen
+            )
         at, worth = self._worths(standing)
         cost = np.array([self.costs.of(standing, self.candidates[c], rigged) for c in at])
         index, over = self._indices(worth, cost)
-        stays = np.array([standing is not None and _same(standing, self.candidates[c]) for c in at])
-        order = self._ranked(index, cost, stays)
+        stays = np.array([standing is not None and standing.key == self.candidates[c].key for c in at])
+        order = self._ranked(index, cost, stays, self._in_hand(standing))
         return tuple(
             Step(
                 kind=_kind_of(standing, self.candidates[at[n]]),
@@ -292,12 +294,12 @@ class Advisor:
             for n in self._different(order, at, most)
         )
 
-    def _ranked(self, index: Array, cost: Array, stays: NDArray[np.bool_]) -> list[int]:
+    def _ranked(self, index: Array, cost: Array, stays: NDArray[np.bool_], held: Stretch) -> list[int]:
         """The actions in their order, staying first where nothing is clearly better."""
         index = np.where((cost <= NEARLY_ALL * self.minutes_left) | stays, index, -1.0)
         order = [int(n) for n in np.argsort(-index, kind="stable") if index[n] >= 0]
         stay = next((n for n in order if stays[n]), None)
-        early = self.since_take < JUST_TAKEN_MIN or self.on_this[1] < GIVEN_MIN
+        early = held.since_take < JUST_TAKEN_MIN or held.minutes < GIVEN_MIN
         within = STAY_LONGER if early else STAY_WITHIN
         if stay is not None and index[order[0]] <= within * index[stay]:
             order = [stay, *(n for n in order if n != stay)]
@@ -362,10 +364,6 @@ class Advisor:
 def _rows(mass: Array) -> Array:
     """A belief with pace and level as one axis, as the kernels read it."""
     return mass.reshape(*mass.shape[:3], -1)
-
-
-def _same(one: Candidate, other: Candidate) -> bool:
-    return one.key == other.key
 
 
 def _kind_of(standing: Candidate | None, other: Candidate) -> StepKind:

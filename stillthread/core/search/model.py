@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
+import math
 from dataclasses import dataclass
-from typing import Annotated, Literal, get_args
+from typing import Annotated, Literal, NamedTuple, get_args
 
 from annotated_types import Ge, Le
 
@@ -82,7 +83,8 @@ class Candidate:
 class Spell:
     """Minutes fished with a candidate and what came of them; lost fish count as takes.
 
-    `weight` is how much it says: 1 for one's own and a partner's, a half for what was seen of a neighbour.
+    `weight` is how much it says: 1 for one's own and a partner's, a half for what was seen of a neighbour; `by` whose
+    rod it was, nothing for one's own.
     """
 
     candidate: Candidate
@@ -91,6 +93,18 @@ class Spell:
     plucks: int = 0
     follows: int = 0
     weight: float = 1.0
+    by: str = ""
+
+
+class Stretch(NamedTuple):
+    """What an angler has in hand, by name, for how many minutes, and the minutes fished since it last took."""
+
+    key: str
+    minutes: float
+    since_take: float
+
+
+NOTHING_YET = Stretch("", 0.0, math.inf)
 
 
 @dataclass(frozen=True)
