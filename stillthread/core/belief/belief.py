@@ -218,6 +218,7 @@ def believe(
                 bed_m=bed,
                 easy_light_m=lit.comfort_depth_m(light),
                 flooded_m=f.flooded_down_to_m(water, reading),
+                rises=f.rising(sightings) is not None,
             ),
             f.rises_factor(z, sightings, heat),
             habits.season_factor(depths=z, water=water, reading=reading, bed_m=bed, when=when),

@@ -148,10 +148,12 @@ def food_factor(
     bed_m: float,
     easy_light_m: float | None = None,
     flooded_m: float = 0.0,
+    rises: bool = False,
 ) -> Factor:
     """Weight depths by where the food available now is at this kind of place; `easy_light_m` [m] moves drifting clouds.
 
-    Down to `flooded_m` [m] the ground was dry in the last months, and nothing lives on it yet.
+    Down to `flooded_m` [m] the ground was dry in the last months, and nothing lives on it yet. What rises tell of the food
+    is not in here (they weigh by themselves); where there are any, the sentence says so.
     """
     bare = bare_share(place, bed_m, flooded_m)
     density, brings = food_density(
@@ -162,7 +164,7 @@ def food_factor(
     names = " and ".join(BY_KEY[key].name.lower() for key in sorted(brings, key=lambda k: -brings[k])[:2])
     seen = "what you saw and the season" if food.sightings else "the season alone"
     trust = 1.0 if food.sightings else 0.6
-    words = f"By {seen}, here mostly {names}."
+    words = f"Rises apart, by {seen} here mostly {names}." if rises else f"By {seen}, here mostly {names}."
     if bare > 0.5:
         words = f"Ground down to {flooded_m:.1f} m was flooded lately: nothing lives on it yet."
     weight = trust * np.log(relative + 0.25) - FLOODED_COST * bare

@@ -18,12 +18,22 @@ from stillthread.core.water.profile import oxygen_at
 HEAT_C = 18.0
 # Dissolved oxygen [mg/L] from which it keeps no trout away. From memory; see `oxygen_limits`.
 EASY_OXYGEN_MG_L = 6.0
+SMALL_WATER_M = 4.0  # no deeper than that: common practice, figure ours
+# Of where cold fish are told to lie; early in the season that is told to the foot, which moves depths more and places no
+# more. Common practice, figures ours.
+COLD_WEIGHT, EARLY_MORE = 1.6, 0.8
 
 
 def season_of(when: datetime, hemisphere: str) -> str:
     """Return 'winter', 'spring', 'summer' or 'autumn' for a date (meteorological seasons, turned for the south)."""
     month = (when.month + (6 if hemisphere == "south" else 0) - 1) % 12 + 1
     return ("winter", "spring", "summer", "autumn")[month % 12 // 3]
+
+
+def cold_on_small(when: datetime, water: Water, reading: Reading) -> bool:
+    """Return whether it is a cold day of autumn or winter on a small water, where trout lie in the top as often as deep."""
+    cold = reading.surface_c is not None and 3 <= reading.surface_c < 9
+    return cold and water.max_depth_m <= SMALL_WATER_M and season_of(when, water.hemisphere) in ("winter", "autumn")
 
 
 def _cold_habit(season: str, water: Water, reading: Reading, bed_m: float) -> tuple[float, float, str] | None:
@@ -35,7 +45,7 @@ def _cold_habit(season: str, water: Water, reading: Reading, bed_m: float) -> tu
         centre = min(2.7, 0.7 * bed_m)
         where = "2.4 to 3 m down" if bed_m >= 3.2 else f"low down, about {centre:.1f} m here,"
         return centre, 0.9, f"Cold water early in the season: {where} is where most are met."
-    if season in ("winter", "autumn") and water.max_depth_m <= 4:
+    if season in ("winter", "autumn") and water.max_depth_m <= SMALL_WATER_M:
         return 0.3, 0.4, "Cold on a small water: often in the top 0.6 m."
     if season in ("winter", "autumn") and reading.clarity in ("gin-clear", "clear"):
         centre = max(min(4.0, bed_m - 0.6), 0.3)
@@ -77,10 +87,12 @@ def _layer_habit(depths: NDArray[np.float64], reading: Reading) -> tuple[NDArray
     layer = find_thermocline(reading.profile)
     if layer is None or reading.surface_c is None or not LAYER_FROM_C <= reading.surface_c < HEAT_C:
         return None
+    if layer.bottom_m > depths[-1]:
+        return None  # no water below it here
     under = 1.0 / (1.0 + np.exp(-(depths - layer.bottom_m) / UNDER_LAYER_M))
     return (
         -UNDER_LAYER_WEIGHT * under,
-        f"Layered: fish keep above or at the thermocline, few go below {layer.bottom_m:.0f} m.",
+        f"Layered: fish keep above or at the thermocline, few go below {layer.bottom_m:.1f} m.",
     )
 
 
@@ -114,11 +126,14 @@ def season_factor(depths: NDArray[np.float64], water: Water, reading: Reading, b
     parts = []
     edge = _edge_habit(depths=depths, water=water, reading=reading, bed_m=bed_m, when=when)
     warm_edge = edge is not None and bool(edge[0].max() > 0)
-    cold = None if warm_edge else _cold_habit(season_of(when, water.hemisphere), water, reading, bed_m)
+    season = season_of(when, water.hemisphere)
+    cold = None if warm_edge else _cold_habit(season, water, reading, bed_m)
     if cold is not None:
         centre, spread, words = cold
         fresh = fresh_share(water)
-        log_weight = log_weight + (1.0 - fresh) * 1.6 * np.exp(-0.5 * ((depths - centre) / spread) ** 2)
+        there = np.exp(-0.5 * ((depths - centre) / spread) ** 2)
+        more = EARLY_MORE * (there - there.mean()) if season == "spring" else 0.0
+        log_weight = log_weight + (1.0 - fresh) * (COLD_WEIGHT * there + more)
         parts.append(f"{words} The fresh fish do not keep to it yet." if fresh > 0.5 else words)
     heat = _heat_habit(reading)
     if heat is not None:

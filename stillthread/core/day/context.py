@@ -20,7 +20,7 @@ from stillthread.core.day.schools import Schools
 from stillthread.core.evidence.likeness import Likened, fly_record
 from stillthread.core.flies.choose import FlyDay, Match, Wanted, rank_flies
 from stillthread.core.food.available import Availability
-from stillthread.core.food.seen import signed
+from stillthread.core.food.seen import QUIET_RISES, signed
 from stillthread.core.sky.light import Light, ripple_class
 from stillthread.core.tackle.landing import landing_limit_m
 from stillthread.core.tackle.leaders import tippet_for
@@ -86,15 +86,21 @@ class Context:
 
     @property
     def wary(self) -> bool:
-        """True in calm, bright, clear water or with pressured fish: smaller hooks and finer leaders."""
+        """True in calm, bright, clear water, with pressured fish or such as sip: smaller hooks and finer leaders."""
         calm = ripple_class(self.given.reading.wind_m_s) == "calm"
         clear = self.given.reading.clarity in ("gin-clear", "clear")
-        return self.pressured or ((calm or clear) and self.light.bright)
+        return self.pressured or self.sipping or ((calm or clear) and self.light.bright)
 
     @property
     def pressured(self) -> bool:
         """True where the water is much fished and bright lures are refused."""
         return signed(self.given.sightings, "pressured")
+
+    @property
+    def sipping(self) -> bool:
+        """True where more than a few fish sip or head-and-tail: they pick small food from the film."""
+        quiet = tuple(one for one in self.given.sightings if one.rise in QUIET_RISES)
+        return rising(quiet) in ("some", "many")
 
     @cached_property
     def rising_many(self) -> bool:
@@ -177,6 +183,7 @@ class Context:
             tone=tone,
             aim=self.given.aim,
             record=record,
+            sipping=self.sipping,
         )
 
     def flies_for(

@@ -22,6 +22,7 @@ LAST_ONE = 0.92
 MOST_RECORD = 1.35
 LOW_LIGHT, HIGH_LIGHT = 0.03, 0.35
 ATTRACTORS = ("bright", "pale")
+SIPPING_LEFT = 0.5  # of a bright or pale fly among fish that sip: they pick one small thing
 
 
 @dataclass(frozen=True)
@@ -29,7 +30,7 @@ class FlyDay:
     """What of the day and the angler weighs on flies: clarity, light on the surface (0 to 1), stocking, schools, record.
 
     `tone` is the school ('by-water', 'bright', 'natural'), `aim` the day's aim, `record` how each fly's take rate in
-    the own log stands to the mean of all.
+    the own log stands to the mean of all; `sipping` is True where fish pick small food from the film.
     """
 
     clarity: str | None = None
@@ -38,6 +39,7 @@ class FlyDay:
     tone: str = "by-water"
     aim: str = "most"
     record: dict[str, float] = field(default_factory=dict)
+    sipping: bool = False
 
 
 @dataclass(frozen=True)
@@ -79,6 +81,8 @@ def _tone(fly: Fly, day: FlyDay) -> tuple[float, str | None]:
         return (0.7, None) if fly.tone in ATTRACTORS else (1.15, None)
     if day.stocked and fly.tone in ATTRACTORS:
         return 1.2, "Bright for fresh fish."
+    if day.sipping and fly.tone in ATTRACTORS:
+        return SIPPING_LEFT, None
     if day.clarity == "coloured":
         weight = {"dark": 1.25, "bright": 1.15, "pale": 0.9, "natural": 0.8}[fly.tone]
         return weight, "A bold shape in coloured water." if weight > 1 else None

@@ -70,7 +70,7 @@ def season_share(
     weights = {
         prey.key: month_weight(prey, when, hemisphere, shifts.get(prey.key, 0.0))
         * warmth_weight(prey, water_c)
-        * hour_weight(prey, when)
+        * hour_weight(prey, when, cloud_oktas)
         * weather_weight(prey, wind_m_s, cloud_oktas, stocked)
         for prey in CATALOGUE
     }

@@ -19,6 +19,8 @@ MOST_SHIFT_DAYS = 30.0
 # Northern days of the year up to which warmth decides alone, and from which light does: hatches of autumn keep the
 # calendar. Common practice, our figures.
 WARMTH_UNTIL, LIGHT_FROM = 200, 270
+# What a prey is worth out of its hours, and one of low light under a grey sky [oktas]. Common practice, figures ours.
+OTHER_HOURS, GREY_HOURS, DULL_OKTAS = 0.35, 0.65, 6
 
 
 @dataclass(frozen=True)
@@ -118,11 +120,16 @@ def warmth_weight(prey: Prey, water_c: float | None) -> float:
     return max(0.05, 1.0 - outside / 3.0)
 
 
-def hour_weight(prey: Prey, when: datetime) -> float:
-    """Return 1 in a prey's hours of the local clock, else 0.35; hours may run over midnight."""
+def hour_weight(prey: Prey, when: datetime, cloud_oktas: float | None = None) -> float:
+    """Return 1 in a prey's hours of the local clock, else 0.35; hours may run over midnight.
+
+    What is about in low light keeps no hours under a sky as grey as dusk (cloud [oktas]): 0.65.
+    """
     start, end = prey.hours
     inside = start <= when.hour < end if start < end else (when.hour >= start or when.hour < end)
-    return 1.0 if inside else 0.35
+    if inside:
+        return 1.0
+    return GREY_HOURS if prey.weather == "dull" and (cloud_oktas or 0.0) >= DULL_OKTAS else OTHER_HOURS
 
 
 def weather_weight(prey: Prey, wind_m_s: float | None, cloud_oktas: float | None, stocked: bool) -> float:
@@ -137,5 +144,5 @@ def weather_weight(prey: Prey, wind_m_s: float | None, cloud_oktas: float | None
     if prey.weather == "breezy" and wind_m_s is not None:
         return 1.0 if 2 <= wind_m_s <= 9 else 0.3
     if prey.weather == "dull" and cloud_oktas is not None:
-        return 1.0 if cloud_oktas >= 6 else 0.7
+        return 1.0 if cloud_oktas >= DULL_OKTAS else 0.7
     return 1.0

@@ -20,7 +20,7 @@ Evidence = Literal["seen", "hatch", "weed-sample", "coughed-up"]
 ABUNDANCE_COUNT: dict[Abundance, float] = {"few": 1.0, "some": 3.0, "many": 8.0}
 # Which food a rise form speaks for (handbook of the trade); a clean leap says nothing about food.
 RISE_PREY: dict[Rise, tuple[tuple[str, float], ...]] = {
-    "sip": (("chironomid-adult", 0.6), ("mayfly", 0.2), ("terrestrial", 0.2)),
+    "sip": (("chironomid-adult", 0.5), ("chironomid-pupa", 0.15), ("mayfly", 0.2), ("terrestrial", 0.15)),
     "head-and-tail": (("chironomid-pupa", 0.8), ("chironomid-adult", 0.2)),
     "splash": (("caddis", 0.7), ("damsel-adult", 0.3)),
     "bow-wave": (("fry", 1.0),),
@@ -35,6 +35,7 @@ SIGN_PREY: dict[Sign, tuple[tuple[str, float], ...]] = {
     "nothing-rises": (),
     "pressured": (),
 }
+QUIET_RISES: tuple[Rise, ...] = ("sip", "head-and-tail")  # of fish that pick small food from the film
 SIGNS = tuple(SIGN_PREY)
 # How prey was met, and how much its count weighs: eaten says more than lying in the weed. Common practice, our figures.
 EVIDENCE_WEIGHT: dict[Evidence, float] = {"seen": 1.0, "hatch": 1.0, "weed-sample": 0.5, "coughed-up": 2.0}

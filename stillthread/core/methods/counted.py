@@ -213,6 +213,8 @@ def options(context: Context, way: Way, team: list[Match]) -> list[Option]:
     base = base_cast(context, way, leader.length_m)
     deepest_bed = max(depth for _, depth in base.bed)
     counts = counts_for(context, way.line, context.paths.sink(rig, base, LONGEST_COUNT_S), deepest_bed)
+    # A buoyant point keeps its flies in the film where the line does; a sunk team is not fished there.
+    least_m = 0.0 if way.style == "buoyant-point" and way.line.family == "floating" else shallowest_useful_m(way.line)
     appealing = appeal(team, context)
     best = max(team, key=lambda m: m.score)
     found: list[Option] = []
@@ -226,7 +228,7 @@ def options(context: Context, way: Way, team: list[Match]) -> list[Option]:
                 continue
             lifted, path = kept
             mean = fished_mean_m(path)
-            if mean < shallowest_useful_m(way.line):
+            if mean < least_m:
                 continue
             fits = appealing * shows(way.method, team, retrieve.speed_m_s)
             value = worth(

@@ -19,6 +19,7 @@ from stillthread.core.tackle.lines import Line
 from stillthread.core.units import feet_to_m
 
 RISING_SHARE, BLIND_SHARE = 0.85, 0.5
+FRY_SHARE = 1.2  # fish that push water after fry wheel and come again: a still fry waits where they do. Figure ours
 # Wind [m/s] in which no dry fly is fished; the film [m]; the share of the chance and of the food that make it worth a fly.
 GALE_M_S, FILM_M, FAIR_FILM, FAIR_FOOD = 10.0, 0.3, 0.15, 0.2
 FREEZING_C = 1.0  # snow and hail are about
@@ -89,7 +90,9 @@ def dry_set_up(context: Context, line: Line, team: list[Match]) -> SetUp:
     if cruisers_up(context.given.reading, context.light):
         retrieve = replace(retrieve, words=AHEAD)
     up = rising(context.given.sightings) in ("some", "many")
-    reached = (RISING_SHARE if up else BLIND_SHARE) * context.reach.over_band(0.0, 0.1)
+    pushing = up and team[0].prey.key == "fry" and any(s.rise == "bow-wave" for s in context.given.sightings)
+    share = FRY_SHARE if pushing else RISING_SHARE if up else BLIND_SHARE
+    reached = share * context.reach.over_band(0.0, 0.1)
     flies = place_flies(
         team=team,
         at_m=leader.flies_at_m,

@@ -6,6 +6,7 @@ import math
 from dataclasses import dataclass, replace
 
 from stillthread.core.belief.factors import rising
+from stillthread.core.belief.habits import cold_on_small
 from stillthread.core.casts.cast import Cast, level_bed
 from stillthread.core.casts.float_rig import cocks_after_s, hung_after_s
 from stillthread.core.casts.retrieve import usual_pull
@@ -38,6 +39,7 @@ DEEPEST_HANG_M = 7.0
 TEAM_FROM_M, APART_M = 1.2, 0.4
 # A float hung so high or higher lies on the fish's heads; what it leaves, and what among fish that rise. Ours.
 TOP_FLOAT_M, TOP_LEFT, RISERS_LEFT = 0.6, 0.5, 0.3
+COLD_LEFT = 0.5  # of a float away from the drop-off, cold on a small water: common practice, figure ours
 SETTLE_S = 150.0
 LONGEST_CLOCK_S = 120
 # A float left to itself drifts at about 3 % of the wind; on a line kept nearly straight, a third of that: common practice.
@@ -47,15 +49,15 @@ CLEAR_BED_M = 50.0
 
 
 def _hang(context: Context, deepest_m: float = DEEPEST_HANG_M) -> float:
-    """How far below the float the point should hang [m], in 0.1 m steps, clear of the bed: at the depth found, else the
-    best-reached one.
+    """How far below the float the point should hang [m], in 0.1 m steps, clear of the bed: at the depth found, else where
+    it meets most fish that a float does not put down.
     """
     lowest = context.bed_m - 0.15
     choices = [step / 10 for step in range(3, int(min(lowest, deepest_m) * 10 + 1e-9) + 1)]
     found = context.given.found_m
     if found is not None:
         return min(choices, key=lambda hang: abs(hang - found))
-    return max(choices, key=context.reach.at)
+    return max(choices, key=lambda hang: context.reach.at(hang) * _on_their_heads(context, hang))
 
 
 def _flies_on_float(hang_m: float) -> int:
@@ -64,10 +66,21 @@ def _flies_on_float(hang_m: float) -> int:
 
 
 def _on_their_heads(context: Context, hang_m: float) -> float:
-    """Return what a float so high [m] leaves of its worth: it puts fish near the top down, those that rise most of all."""
+    """Return what a float so high [m] leaves of its worth: it puts fish near the top down, those that rise most of all.
+
+    Where many rise it lies among them however deep it hangs.
+    """
+    count = rising(context.given.sightings)
     if hang_m > TOP_FLOAT_M:
-        return 1.0
-    return RISERS_LEFT if rising(context.given.sightings) in ("some", "many") else TOP_LEFT
+        return RISERS_LEFT if count == "many" else 1.0
+    return RISERS_LEFT if count in ("some", "many") else TOP_LEFT
+
+
+def _off_the_ledge(context: Context) -> float:
+    """Return what a float is worth on a cold day on a small water: there it is for the drop-off, and what moves for the rest."""
+    given, place = context.given, context.belief.place
+    cold = cold_on_small(given.when, given.water, given.reading) and not context.stocked
+    return COLD_LEFT if cold and place.kind != "drop-off" else 1.0
 
 
 def float_refusal(context: Context) -> RuledOut | None:
@@ -207,7 +220,7 @@ def float_set_up(context: Context, hang_m: float, team: list[Match], cast_m: flo
     retrieve = RETRIEVES["static"]
     best = max(team, key=lambda m: m.score)
     patience = 1.0 if "static" in best.prey.paces else 0.5  # some prey never looks right hanging still
-    shared = min(reached, 1.0) * FISHED_SHARE * patience * _on_their_heads(context, hang_m)
+    shared = min(reached, 1.0) * FISHED_SHARE * patience * _on_their_heads(context, hang_m) * _off_the_ledge(context)
     lifted = min(float(hung.free.point.depth_m[-1]), depths[-1])
     point = hung.flies[-1]
     return SetUp(

@@ -147,7 +147,7 @@ PATTERNS: tuple[Pattern, ...] = (
         parts="bead: silver / tungsten bead / 4 mm; tail: grey / marabou; body: silver / tinsel; wing: grey / soft hair; head: painted eyes"),
     _pattern(key="floating-fry", name="Floating fry", family="fry", prey="fry", hooks=(8, 10), tone="pale",
         build=FlyBuild(hook=8, wire="light", foam_mm3=420, bulk="medium"), hook=LONG, thread="white",
-        parts="tail: white / marabou; body: white / foam strip / 4 mm; wing: pearl / flash; head: painted eyes"),
+        parts="tail: white / marabou; body: white / foam strip / 4 mm; wing: pearl / flash; head: painted eyes", surface=True),
     _pattern(key="orange-attractor", name="Orange attractor", family="attractor", prey="stocked-instinct daphnia", hooks=(10,), tone="bright",
         build=FlyBuild(hook=10, bulk="bulky"), hook=LONG, thread="orange", parts="tail: orange / marabou; rib: gold / wire; body: orange / chenille; head: orange / thread head"),
     _pattern(key="chartreuse-attractor", name="Chartreuse attractor, beaded", family="attractor", prey="stocked-instinct daphnia", hooks=(10,), tone="bright",

@@ -1,0 +1,137 @@
+"""Days judged before they were planned: what somebody who has fished such a day would tie on, and what no card may say."""
+
+import unittest
+from dataclasses import replace
+from datetime import UTC, datetime
+
+from stillthread.core.food.available import available_food
+from stillthread.core.food.seen import Sighting
+from stillthread.core.noted.reading import Reading
+from stillthread.core.noted.water import Place
+from stillthread.core.plan.make import make_plan
+from tests.days import UPLAND, day, profile
+
+
+def planned(when, water, place, sightings=(), **reading):
+    read = Reading(**{"wind_from_deg": 210.0, "gust_m_s": None, **reading})
+    return make_plan(
+        day(when=when, reading=read, water=replace(water, places=(place,)), place=place.name, sightings=sightings)
+    )
+
+
+class AmongFishThatSip(unittest.TestCase):
+    """A misty September dawn, flat calm, some quiet sips (the trade: confident sips are emergers)."""
+
+    def setUp(self):
+        self.plan = planned(
+            datetime(2026, 9, 12, 5, 45, tzinfo=UTC),
+            UPLAND,
+            Place(name="Reed point", kind="drop-off", depth_min_m=1.5, depth_max_m=5),
+            (Sighting(rise="sip", abundance="some"),),
+            profile=profile((0, 15.2), (2, 15.6), (4, 15.5)),
+            water_depth_m=4.0,
+            wind_m_s=0.3,
+            cloud_oktas=8,
+            clarity="clear",
+        )
+
+    def test_a_small_dry_leads_and_no_lure_stands_beside_it(self):
+        first, second = self.plan.set_ups[:2]
+        self.assertEqual(first.method, "dry")
+        self.assertGreaterEqual(first.flies[-1].hook, 14)
+        self.assertTrue({"chironomid-pupa", "mayfly"} & {p for f in second.flies for p in f.fly.prey}, second.flies)
+
+    def test_no_card_gives_the_season_as_what_the_fish_take(self):
+        for one in self.plan.set_ups:
+            said = next(r.sentence for r in one.reasons if r.factor == "food")
+            self.assertIn("Rises apart", said)
+
+    def test_a_buoyant_point_on_a_floating_line_is_not_counted_down(self):
+        floated = [s for s in self.plan.set_ups if s.style == "buoyant-point" and s.line.family == "floating"]
+        self.assertTrue(floated)
+        self.assertEqual(floated[0].count_s, 0)
+
+
+class GreyAutumn(unittest.TestCase):
+    def share(self, cloud, hour=11):
+        food = available_food(datetime(2026, 11, 8, hour, tzinfo=UTC), "north", 8.0, 5.0, cloud)
+        return food.share["leech"]
+
+    def test_leeches_are_about_all_day_under_a_grey_sky(self):
+        # the trade: best early and late, and in low light
+        self.assertGreater(self.share(8), 2 * self.share(1))
+        self.assertLess(self.share(8), self.share(8, hour=20))
+
+    def test_a_dark_leech_is_tied_on_in_coloured_water(self):
+        plan = planned(
+            datetime(2026, 11, 8, 11, 30, tzinfo=UTC),
+            UPLAND,
+            Place(name="Long bank", kind="shoal", depth_min_m=1.5, depth_max_m=4),
+            profile=profile((0, 8.1), (2, 8.1), (4, 8.0)),
+            water_depth_m=4.0,
+            wind_m_s=5.0,
+            cloud_oktas=8,
+            clarity="coloured",
+        )
+        first_two = [f.fly for s in plan.set_ups[:2] for f in s.flies]
+        self.assertTrue(any("leech" in fly.prey and fly.tone == "dark" for fly in first_two), first_two)
+
+
+class FreshFish(unittest.TestCase):
+    def test_a_hung_fly_is_shown_beside_the_pulled_one_and_not_on_their_heads(self):
+        # the trade: both take well, neither is marked down
+        plan = planned(
+            datetime(2026, 4, 10, 9, tzinfo=UTC),
+            replace(UPLAND, days_since_stocking=3, species=("rainbow",)),
+            Place(name="Car side", kind="shoal", depth_min_m=1.5, depth_max_m=3.5),
+            profile=profile((0, 9.2), (2, 8.8), (3.2, 8.1)),
+            water_depth_m=3.2,
+            wind_m_s=3.0,
+            cloud_oktas=7,
+            clarity="slightly-coloured",
+        )
+        hung = [s for s in plan.set_ups if s.method == "float"]
+        self.assertTrue(hung, [s.title for s in plan.set_ups])
+        self.assertGreater(hung[0].float_hang_m, 0.6)
+        self.assertIn(hung[0].flies[-1].fly.tone, ("bright", "pale"))
+
+
+class FryPushedUp(unittest.TestCase):
+    def test_a_still_fry_on_top_is_the_first_rod(self):
+        # the trade: pushed water without splashes is fry; a still floating fry on the first rod
+        plan = planned(
+            datetime(2026, 10, 16, 8, tzinfo=UTC),
+            UPLAND,
+            Place(name="Pontoon", kind="margin", depth_min_m=1, depth_max_m=4),
+            (Sighting(rise="bow-wave", abundance="some"),),
+            profile=profile((0, 12.3), (2, 12.2), (3, 12.1)),
+            water_depth_m=3.0,
+            wind_m_s=2.0,
+            cloud_oktas=6,
+            clarity="clear",
+        )
+        self.assertEqual((plan.set_ups[0].method, plan.set_ups[0].flies[-1].fly.prey), ("dry", ("fry",)))
+
+
+class ColdPool(unittest.TestCase):
+    def plan(self, kind):
+        return planned(
+            datetime(2026, 1, 20, 12, 30, tzinfo=UTC),
+            replace(UPLAND, max_depth_m=3.2, species=("rainbow",)),
+            Place(name="Pool", kind=kind, depth_min_m=1, depth_max_m=2.5),
+            profile=profile((0, 5.2), (1, 5.1), (2, 5.0)),
+            water_depth_m=2.4,
+            wind_m_s=1.5,
+            cloud_oktas=8,
+            clarity="slightly-coloured",
+        )
+
+    def test_what_moves_is_not_far_behind_the_float_but_at_the_drop_off(self):
+        # the trade: any retrieve may be the one; the hung fly is for the drop-off
+        def moving(plan):
+            return max(s.relative for s in plan.set_ups if s.method != "float")
+
+        self.assertGreater(moving(self.plan("shoal")), 0.6)
+        ledge = self.plan("drop-off")
+        self.assertEqual(ledge.set_ups[0].method, "float")
+        self.assertLess(moving(ledge), moving(self.plan("shoal")))
