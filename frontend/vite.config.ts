@@ -74,6 +74,7 @@ export default defineConfig({
     target: "es2022",
     modulePreload: { polyfill: false },
     rolldownOptions: {
+      optimization: { inlineConst: true }, // a limit named is its number in the page
       output: {
         // What every page takes is one file: many small ones pack worse.
         // Their names stand in the first load: a short hash is as good.

@@ -1,10 +1,12 @@
 /** Take a photo, or choose one: kept at once, told about afterwards. */
+
 import { useState } from "react";
+import { MOST_PHOTOS } from "../api/generated/limits";
 import type { Outing } from "../offline/overlay";
 import { FileButton } from "../ui/FileButton";
 import { PhotoSheet } from "./PhotoSheet";
 import { words } from "./strings";
-import { MOST_PHOTOS, type PhotoBody, usePhotos } from "./usePhotos";
+import { type PhotoBody, usePhotos } from "./usePhotos";
 
 interface Props {
   outing: Outing;

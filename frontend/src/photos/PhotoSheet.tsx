@@ -1,5 +1,7 @@
 /** One photo, large, and what is told about it. */
+
 import { useState } from "react";
+import { PhotoBody_note_longest } from "../api/generated/limits";
 import type { Outing } from "../offline/overlay";
 import { Button, Choice, Field, TextBox } from "../ui/controls";
 import { MeasureField, useDepthBox } from "../ui/measures";
@@ -38,7 +40,14 @@ export function PhotoSheet({
         />
         <MeasureField label={words.depth} hint={words.depthHint} box={depth} />
         <Field label={words.note}>
-          {(p) => <TextBox {...p} maxLength={400} value={note} onChange={(e) => setNote(e.target.value)} />}
+          {(p) => (
+            <TextBox
+              {...p}
+              maxLength={PhotoBody_note_longest}
+              value={note}
+              onChange={(e) => setNote(e.target.value)}
+            />
+          )}
         </Field>
         <div className="flex flex-wrap gap-2">
           <Button look="main" disabled={depth.bad} onClick={save}>

@@ -1,10 +1,11 @@
 /** A photo made small enough to keep and to send, by the browser itself; what the camera noted in it stays behind. */
-const LONGEST_SIDE = 1600;
-const LARGEST_BYTES = 1_900_000;
+import { LARGEST_PHOTO_BYTES, LONGEST_PHOTO_SIDE } from "../api/generated/limits";
+
+const LARGEST_BYTES = 0.95 * LARGEST_PHOTO_BYTES; // some room for what is sent beside it
 const QUALITIES = [0.82, 0.7, 0.55, 0.4];
 
 function drawn(picture: ImageBitmap): HTMLCanvasElement {
-  const by = Math.min(1, LONGEST_SIDE / Math.max(picture.width, picture.height));
+  const by = Math.min(1, LONGEST_PHOTO_SIDE / Math.max(picture.width, picture.height));
   const canvas = document.createElement("canvas");
   canvas.width = Math.max(1, Math.round(picture.width * by));
   canvas.height = Math.max(1, Math.round(picture.height * by));

@@ -1,6 +1,8 @@
 /** Photos of an outing: added, told otherwise, deleted, each with the way back. */
+
 import { useEffect, useState } from "react";
 import type { Schemas } from "../api/client";
+import { MOST_PHOTOS } from "../api/generated/limits";
 import { nowIso } from "../lib/clock";
 import { useReader } from "../lib/session";
 import type { Outing } from "../offline/overlay";
@@ -12,7 +14,6 @@ import { words } from "./strings";
 
 export type Photo = Schemas["PhotoOut"];
 export type PhotoBody = Schemas["PhotoBody"];
-export const MOST_PHOTOS = 20;
 
 export function photoBody(photo: Photo): PhotoBody {
   const { id: _id, revision: _revision, arrived: _arrived, ...body } = photo;

@@ -1,6 +1,8 @@
 /** A pattern, new or edited: what it stands for, its build, its recipe as lines of text. */
+
 import { useState } from "react";
 import { ApiError } from "../../api/client";
+import { FlyBody_name_longest } from "../../api/generated/limits";
 import { Failed } from "../../components/states";
 import { useCatalogue } from "../../lib/catalogue";
 import { flyBody, usePutFly } from "../../lib/kit";
@@ -185,7 +187,7 @@ export default function PatternSheet({ fly, onClose }: { fly: Fly | null; onClos
           {(p) => (
             <TextBox
               {...p}
-              maxLength={80}
+              maxLength={FlyBody_name_longest}
               value={draft.name}
               onChange={(e) => set({ name: e.target.value })}
             />

@@ -1,6 +1,9 @@
 /** A pattern as it is being typed, and the body the server takes. */
+
 import type { Problem, Schemas } from "../../api/client";
+import { FlyBuild_hook_least, FlyBuild_hook_most } from "../../api/generated/limits";
 import { blank, boxesOf, readBoxes, type Shown, show, type Units } from "../../lib/fields";
+import { within } from "../../lib/within";
 import { words } from "./strings";
 
 type Body = Schemas["FlyBody"];
@@ -97,7 +100,10 @@ export function readPattern(
     .trim()
     .split(/[\s,]+/)
     .map(Number);
-  if (hooks.length === 0 || hooks.some((h) => !Number.isInteger(h) || h < 4 || h > 20))
+  if (
+    hooks.length === 0 ||
+    hooks.some((h) => !Number.isInteger(h) || !within(h, FlyBuild_hook_least, FlyBuild_hook_most))
+  )
     return fail(words.form.badHooks);
   if (draft.prey.length === 0) return fail(words.form.needPrey);
   const problems: Problem[] = [];

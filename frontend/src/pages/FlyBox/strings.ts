@@ -1,3 +1,5 @@
+import { FlyBuild_hook_least, FlyBuild_hook_most } from "../../api/generated/limits";
+
 export const words = {
   title: "Fly box",
   lead: "Patterns, how fast each sinks, what fits today, and how to tie them.",
@@ -85,7 +87,7 @@ export const words = {
     materialsHint: "One a line: part: colour / what / size, such as rib: silver / fine wire.",
     steps: "Steps, one a line, in order; what to mind after a bar |",
     save: "Keep it",
-    badHooks: "Hook sizes from 4 to 20, such as 10 12.",
+    badHooks: `Hook sizes from ${FlyBuild_hook_least} to ${FlyBuild_hook_most}, such as 10 12.`,
     needPrey: "Tick at least one food.",
     badNumber: (what: string) => `${what}: a number is wanted.`,
     badMaterial: (line: number) => `Line ${line} of the materials does not start with a part and a colon.`,

@@ -1,5 +1,6 @@
 import { useState } from "react";
 import { ApiError, type Schemas } from "../../api/client";
+import { LineBody_name_longest } from "../../api/generated/limits";
 import { useDeleteLine, usePutLine } from "../../lib/kit";
 import { useReader } from "../../lib/session";
 import { depthFrom, lengthText, typedNumber } from "../../lib/units";
@@ -91,7 +92,14 @@ function LineForm({ onClose }: { onClose: () => void }) {
         />
       )}
       <Field label={words.lineName}>
-        {(p) => <TextBox {...p} maxLength={80} value={name} onChange={(e) => setName(e.target.value)} />}
+        {(p) => (
+          <TextBox
+            {...p}
+            maxLength={LineBody_name_longest}
+            value={name}
+            onChange={(e) => setName(e.target.value)}
+          />
+        )}
       </Field>
       {problems
         .filter((p) => p.path === "")

@@ -1,6 +1,8 @@
 /** Mending the log: an outing, a stretch, an event. */
+
 import { useState } from "react";
 import type { Schemas } from "../../api/client";
+import { OutingBody_note_longest } from "../../api/generated/limits";
 import { useReader } from "../../lib/session";
 import { type Event, eventBody, type Outing, outingBody, type Spell } from "../../offline/overlay";
 import { BOX, Field, Select, TextBox } from "../../ui/controls";
@@ -48,7 +50,7 @@ function OutingForm({
           <textarea
             {...p}
             rows={4}
-            maxLength={4000}
+            maxLength={OutingBody_note_longest}
             className={BOX}
             value={note}
             onChange={(e) => setNote(e.target.value)}

@@ -1,5 +1,7 @@
 /** One line that finds outings: a month, about so warm, a wind, words in what was noted. */
+
 import { useEffect, useState } from "react";
+import { AskedBy_q_longest } from "../../api/generated/limits";
 import { MONTHS } from "../../lib/months";
 import { useReader } from "../../lib/session";
 import { boxText, POINTS, temperatureFrom, temperatureTo, typedNumber } from "../../lib/units";
@@ -71,7 +73,13 @@ export default function Filters({ filter, set, clear, some }: ReturnType<typeof 
       </Field>
       <Field label={words.inNotes} className="min-w-40 flex-1">
         {(p) => (
-          <TextBox {...p} type="search" maxLength={100} value={q} onChange={(e) => setQ(e.target.value)} />
+          <TextBox
+            {...p}
+            type="search"
+            maxLength={AskedBy_q_longest}
+            value={q}
+            onChange={(e) => setQ(e.target.value)}
+          />
         )}
       </Field>
       {some && (

@@ -1,6 +1,12 @@
 /** A stretch mended or added: when, where, how, with what; split in two, or joined with the one after it. */
+
 import { useState } from "react";
 import type { Schemas } from "../../api/client";
+import {
+  EventBody_fly_longest,
+  SpellBody_flies_many,
+  SpellBody_title_longest,
+} from "../../api/generated/limits";
 import { useKit } from "../../lib/kit";
 import { METHODS, methodText } from "../../lib/methods";
 import { PACES, type Pace } from "../../lib/paces";
@@ -161,7 +167,14 @@ export function SpellForm(props: Props) {
         </Field>
       </div>
       <Field label={words.inWords}>
-        {(p) => <TextBox {...p} maxLength={120} value={title} onChange={(e) => setTitle(e.target.value)} />}
+        {(p) => (
+          <TextBox
+            {...p}
+            maxLength={SpellBody_title_longest}
+            value={title}
+            onChange={(e) => setTitle(e.target.value)}
+          />
+        )}
       </Field>
       <Field
         label={words.flies}
@@ -173,7 +186,7 @@ export function SpellForm(props: Props) {
             <TextBox
               {...p}
               list="box-flies"
-              maxLength={600}
+              maxLength={SpellBody_flies_many * EventBody_fly_longest}
               value={flies}
               onChange={(e) => setFlies(e.target.value)}
             />

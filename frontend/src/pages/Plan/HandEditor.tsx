@@ -1,12 +1,20 @@
 /** The parts of a set-up made by hand: each change is planned at once, and its path moves on the cord. */
+
 import { useState } from "react";
 import type { Schemas } from "../../api/client";
+import {
+  HandMade_float_hang_m_least,
+  HandMade_float_hang_m_most,
+  HandMade_let_down_m_least,
+  HandMade_let_down_m_most,
+} from "../../api/generated/limits";
 import type { HandMade } from "../../lib/day";
 import { useKit } from "../../lib/kit";
 import { PACES } from "../../lib/paces";
 import { useReading } from "../../lib/reading";
 import { useReader } from "../../lib/session";
 import { boxText, depthFrom, depthTo, typedNumber } from "../../lib/units";
+import { within } from "../../lib/within";
 import { Button, Choice, Field, NumberBox, Select, Tick } from "../../ui/controls";
 import { useDone } from "../../ui/UndoBar";
 import { words } from "./strings";
@@ -143,7 +151,11 @@ function HowDeep({
       <MetresBox
         label={w.hang}
         value={made.float_hang_m}
-        onChange={(m) => m !== null && m >= 0.2 && m <= 12 && onChange({ float_hang_m: m })}
+        onChange={(m) =>
+          m !== null &&
+          within(m, HandMade_float_hang_m_least, HandMade_float_hang_m_most) &&
+          onChange({ float_hang_m: m })
+        }
       />
     );
   if (made.style === "dangle")
@@ -152,7 +164,10 @@ function HowDeep({
         label={w.letDown}
         value={made.let_down_m ?? null}
         placeholder={w.workOut}
-        onChange={(m) => (m === null || (m >= 0.5 && m <= 30)) && onChange({ let_down_m: m })}
+        onChange={(m) =>
+          (m === null || within(m, HandMade_let_down_m_least, HandMade_let_down_m_most)) &&
+          onChange({ let_down_m: m })
+        }
       />
     );
   if (made.style === "drifted") return null;

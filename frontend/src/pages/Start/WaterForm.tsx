@@ -1,5 +1,11 @@
 /** A water: name, where, how deep, its places, the rules as read. */
+
 import type { Problem } from "../../api/client";
+import {
+  PlaceBody_name_longest,
+  WaterBody_name_longest,
+  WaterBody_rules_source_longest,
+} from "../../api/generated/limits";
 import { type Settings, useReader } from "../../lib/session";
 import { Button, Choice, Fault, Field, NumberBox, Select, TextBox, Tick } from "../../ui/controls";
 import { MoreAbout } from "./MoreAbout";
@@ -96,7 +102,7 @@ function PlaceRow({
           aria-label={`${words.place(n)}: ${words.name}`}
           placeholder={words.place(n)}
           className="!w-48"
-          maxLength={80}
+          maxLength={PlaceBody_name_longest}
           aria-invalid={at("name") ? true : undefined}
           value={place.name}
           onChange={(e) => set({ name: e.target.value })}
@@ -249,7 +255,7 @@ function Rules({ value, onChange, problemAt, settings, short }: Props) {
           {(p) => (
             <TextBox
               {...p}
-              maxLength={200}
+              maxLength={WaterBody_rules_source_longest}
               value={value.source}
               onChange={(e) => set({ source: e.target.value })}
             />
@@ -320,7 +326,7 @@ export function WaterForm(props: Props) {
           {(p) => (
             <TextBox
               {...p}
-              maxLength={80}
+              maxLength={WaterBody_name_longest}
               value={value.name}
               onChange={(e) => set({ name: e.target.value })}
             />

@@ -1,6 +1,8 @@
 /** The flies on the leader: where each is tied, what it weighs in water, how it sinks; or all that from its build. */
+
 import { useState } from "react";
 import { ApiError, type Schemas } from "../../api/client";
+import { TiedFly_name_longest } from "../../api/generated/limits";
 import { Button, Field, Select, TextBox } from "../../ui/controls";
 import { Sheet } from "../../ui/Sheet";
 import { Amount, useUnits } from "./Amount";
@@ -177,7 +179,7 @@ export function FlyPart({ rig, onChange, problems }: PartProps) {
                 {(p) => (
                   <TextBox
                     {...p}
-                    maxLength={80}
+                    maxLength={TiedFly_name_longest}
                     value={fly.name}
                     onChange={(e) => set(n, { name: e.target.value })}
                   />

@@ -1,7 +1,9 @@
 /** Rigs kept, rigs loaded: the angler's own, and the set-ups of the plan in hand. */
+
 import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { ApiError, type Schemas } from "../../api/client";
+import { RigBody_name_longest } from "../../api/generated/limits";
 import { letter } from "../../lib/cord";
 import { useReader } from "../../lib/session";
 import { Button, Fault, Field, TextBox } from "../../ui/controls";
@@ -66,7 +68,14 @@ export function Rigs({ rig, onLoad }: { rig: RigDoc; onLoad: (rig: RigDoc) => vo
       {kept.data?.length === 0 && <p className="text-soft">{words.noRigs}</p>}
       <div className="flex flex-wrap items-end gap-2">
         <Field label={words.rigName} className="w-60">
-          {(p) => <TextBox {...p} maxLength={80} value={name} onChange={(e) => setName(e.target.value)} />}
+          {(p) => (
+            <TextBox
+              {...p}
+              maxLength={RigBody_name_longest}
+              value={name}
+              onChange={(e) => setName(e.target.value)}
+            />
+          )}
         </Field>
         <Button
           disabled={name.trim() === "" || put.isPending}

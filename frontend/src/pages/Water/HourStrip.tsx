@@ -3,6 +3,7 @@
 import { useMutation } from "@tanstack/react-query";
 import { type ReactNode, useEffect, useRef, useState } from "react";
 import { ApiError, api, need, type Schemas } from "../../api/client";
+import { MetarBody_text_longest } from "../../api/generated/limits";
 import { Failed } from "../../components/states";
 import { type Draft, inBoxes, typed } from "../../lib/draft";
 import type { Meaning } from "../../lib/meaning";
@@ -141,7 +142,14 @@ function Metar({ waterId }: { waterId: string }) {
           problem={faults.find((p) => p.path === "text")}
           className="min-w-64 flex-1"
         >
-          {(p) => <TextBox {...p} maxLength={600} value={text} onChange={(e) => setText(e.target.value)} />}
+          {(p) => (
+            <TextBox
+              {...p}
+              maxLength={MetarBody_text_longest}
+              value={text}
+              onChange={(e) => setText(e.target.value)}
+            />
+          )}
         </Field>
         <Button disabled={read.isPending || text.trim() === ""} onClick={() => read.mutate(true)}>
           {words.metarInto}

@@ -1,11 +1,19 @@
 /** Throat samples: what one fish had in it, counted by kind, size, colour, fresh or digested. */
+
 import { useState } from "react";
+import {
+  SampleItem_count_least,
+  SampleItem_count_most,
+  SampleItem_size_mm_least,
+  SampleItem_size_mm_most,
+} from "../../api/generated/limits";
 import { PreyOptions } from "../../components/PreyOptions";
 import { useCatalogue } from "../../lib/catalogue";
 import type { Sample } from "../../lib/draft";
 import { useBoxes } from "../../lib/reading";
 import { useReader } from "../../lib/session";
 import { typedNumber } from "../../lib/units";
+import { within } from "../../lib/within";
 import { Button, Fault, Field, NumberBox, Select } from "../../ui/controls";
 import { Sheet } from "../../ui/Sheet";
 import { words } from "./strings";
@@ -30,9 +38,13 @@ function read(items: Typed[]): { sample: Sample | null; wrong: { row: number; te
     const count = typedNumber(item.count);
     const size = typedNumber(item.size);
     if (!item.prey) return { sample: null, wrong: { row, text: words.needKind } };
-    if (count === null || !Number.isInteger(count) || count < 1 || count > 5000)
+    if (
+      count === null ||
+      !Number.isInteger(count) ||
+      !within(count, SampleItem_count_least, SampleItem_count_most)
+    )
       return { sample: null, wrong: { row, text: words.needCount } };
-    if (size !== null && !(size >= 0.1 && size <= 200))
+    if (size !== null && !within(size, SampleItem_size_mm_least, SampleItem_size_mm_most))
       return { sample: null, wrong: { row, text: words.needSize } };
     found.push({
       prey: item.prey as Item["prey"],

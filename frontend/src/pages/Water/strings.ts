@@ -1,4 +1,10 @@
 import type { Schemas } from "../../api/client";
+import {
+  SampleItem_count_least,
+  SampleItem_count_most,
+  SampleItem_size_mm_least,
+  SampleItem_size_mm_most,
+} from "../../api/generated/limits";
 
 type Clarity = NonNullable<Schemas["Reading"]["clarity"]>;
 
@@ -138,8 +144,8 @@ export const words = {
   sampleCare:
     "Only from a fish big enough, quickly, wet hands, upside down in the net, the pump eased in to the first resistance. Not every water allows it: check.",
   needKind: "Choose what it is.",
-  needCount: "How many? A whole number from 1 to 5000.",
-  needSize: "A length from 0.1 to 200 mm, or nothing.",
+  needCount: `How many? A whole number from ${SampleItem_count_least} to ${SampleItem_count_most}.`,
+  needSize: `A length from ${SampleItem_size_mm_least} to ${SampleItem_size_mm_most} mm, or nothing.`,
   foodTitle: "Food",
   amounts: { few: "a few", some: "some", many: "many" },
   rises: [
