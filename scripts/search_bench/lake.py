@@ -68,21 +68,28 @@ class Lake:
         return int(self.quality.argmax())
 
     def noticed(self, one: Candidate) -> Array:
-        """How much of the fish about a layer at each depth of a fine grid notice a candidate's fly, really."""
+        """How much of its clock a candidate's fly is noticed by the fish about a layer at each depth of a fine grid, really.
+
+        The perfect set-up, whose rate is the lake's, is a fly held where most of them notice it: that is 1.
+        """
         key = f"{one.method}{one.mean_m:.2f}{one.pace}"
         if key not in self.seen:
             at = np.flatnonzero(one.exposure)
             fly = (at + 0.5) * CELL_M * self.depth_off
             weights = np.array(one.exposure)[at]
             grid = np.arange(round(self.beds_m.max() / GRID_M) + 2) * GRID_M
-            offsets = np.linspace(-1.6, 1.6, 9)
-            fish = np.exp(-0.5 * offsets**2)
-            below = grid[:, None, None] + (offsets * self.spread_m)[None, :, None] - fly[None, None, :]
-            up, down, q = self.reach
-            met = np.exp(-((np.abs(below) / np.where(below >= 0, up, down)) ** q))
-            share = np.einsum("gof,o,f->g", met, fish / fish.sum(), weights)
-            self.seen[key] = one.fishing_share * share
+            share = self._met(grid[:, None] - fly[None, :]) @ weights
+            self.seen[key] = one.fishing_share * share / self._met(np.linspace(-1.5, 1.5, 61)).max()
         return self.seen[key]
+
+    def _met(self, below_m: Array) -> Array:
+        """The share of the fish that notice a fly, about a layer so far below it (above it where negative)."""
+        offsets = np.linspace(-1.6, 1.6, 9)
+        fish = np.exp(-0.5 * offsets**2)
+        below = below_m[..., None] + offsets * self.spread_m
+        up, down, q = self.reach
+        met = np.exp(-((np.abs(below) / np.where(below >= 0, up, down)) ** q))
+        return np.asarray(met @ (fish / fish.sum()))
 
 
 def _walk(rng: Any, start: float, bed: float, drift: bool) -> Array:

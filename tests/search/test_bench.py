@@ -25,6 +25,14 @@ class Lakes(unittest.TestCase):
             self.assertEqual(lake.quality.max(), 1.0)
             self.assertTrue((lake.layer_m < lake.beds_m[:, None]).all() and (lake.layer_m > 0).all())
 
+    def test_the_rate_is_that_of_a_fly_held_where_the_fish_are(self):
+        # an hour of the perfect set-up takes the lake's rate: its fly is noticed all the time it is fished
+        for n, family in enumerate(FAMILIES):
+            lake = make_lake(family, "right", 70 + n)
+            still = [one for one in candidates_for(lake, family.coloured) if one.method == "float"]
+            best = max(float(lake.noticed(one).max()) for one in still)
+            self.assertAlmostEqual(best, still[0].fishing_share, delta=0.02)
+
     def test_a_plan_knows_the_best_place_as_often_as_its_odds_say(self):
         def knows(plan):
             lakes = [make_lake(FAMILIES[n % 16], plan, n) for n in range(400)]

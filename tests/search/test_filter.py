@@ -6,7 +6,7 @@ import unittest
 import numpy as np
 
 from stillthread.core.search import cells
-from stillthread.core.search.advisor import RATE_PRIOR, RATES, TEMPER, UNIFORM_AT_START, Advisor, _rows
+from stillthread.core.search.advisor import RATE_PRIOR, RATES, TEMPER_BLANK, UNIFORM_AT_START, Advisor, _rows
 from stillthread.core.search.exposure import noticing
 from stillthread.core.search.model import Belief, Candidate, Spell
 from tests.search.worlds import KINDS, at, fleet, lake, plainly, prior
@@ -19,7 +19,7 @@ class AgainstPlainBayes(unittest.TestCase):
             exposure = np.linspace(0, 0.7, mass.shape[1])
             kinds = np.array([1.0, 0.0, 1.0])
             expected, evidence = plainly(mass, exposure, 1, kinds, 2, said)
-            told = cells.likelihoods(np.array(RATES), exposure, 2, np.array([*said, TEMPER]))
+            told = cells.likelihoods(np.array(RATES), exposure, 2, np.array([*said, TEMPER_BLANK]))
             found = cells.weigh(mass, told, 1, kinds)
             np.testing.assert_allclose(mass, expected, rtol=1e-9, atol=1e-15)
             self.assertAlmostEqual(found / evidence, 1.0, places=9)
@@ -31,7 +31,7 @@ class AgainstPlainBayes(unittest.TestCase):
         table = cells.tabulate(np.array(RATES), np.array([10.0, 25.0]))
         rate, chance = 0.0, 0.0
         for (p, z, k, m, level), weight in np.ndenumerate(mass):
-            r = exposure[z] * RATES[level] * (1.0 if p == place else 0.25) * (1.0 if kinds[k] else 0.4)
+            r = exposure[z] * RATES[level] * (1.0 if p == place else cells.ELSEWHERE) * (1.0 if kinds[k] else cells.WRONG_KIND)
             r = r * (1.0, 0.6, 0.35)[abs(m - pace)] + 0.001
             rate += weight * r
             chance += weight * (1 - math.exp(-r / 6))
@@ -53,7 +53,7 @@ class OneCell(unittest.TestCase):
         advisor._weigh(Spell(one, 30.0, takes=2))
         seen = float(advisor._exposure(one)[0])
         rates = np.array(RATES) * seen
-        expected = np.array(RATE_PRIOR) * rates**2 * np.exp(-TEMPER * (rates + 0.08 * rates) * 0.5)
+        expected = np.array(RATE_PRIOR) * rates**2 * np.exp(-TEMPER_BLANK * (rates + 0.08 * rates) * 0.5)
         np.testing.assert_allclose(advisor.mass.sum(axis=(0, 1, 2, 3)), expected / expected.sum(), rtol=2e-2)
 
     def test_blank_minutes_lower_the_rate_and_takes_raise_it(self):

@@ -5,7 +5,7 @@ from __future__ import annotations
 import numpy as np
 
 from stillthread.core.search import cells
-from stillthread.core.search.advisor import PACE_PRIOR, RATE_PRIOR, RATES, TEMPER
+from stillthread.core.search.advisor import PACE_PRIOR, RATE_PRIOR, RATES, TEMPER_BLANK
 from stillthread.core.search.model import Belief, Candidate, Kind
 
 KINDS = (Kind("a", 0.6), Kind("b", 0.3))
@@ -61,7 +61,7 @@ def plainly(mass, exposure, place, kinds, pace, said):
                     take = a * match * step + 0.001
                     pluck = a * step * (0.08 + 0.35 * (1 - match)) + 0.001
                     seen = (
-                        np.exp(-TEMPER * (take + pluck) * minutes / 60)
+                        np.exp(-TEMPER_BLANK * (take + pluck) * minutes / 60)
                         * take**takes
                         * pluck ** (plucks + 0.5 * follows)
                     )

@@ -36,7 +36,9 @@ RATE_PRIOR = (0.15, 0.35, 0.35, 0.15)
 PACE_PRIOR = (0.30, 0.45, 0.25)
 PLAN_KINDS = 0.8  # of the plan's match of flies; the rest is spread
 UNIFORM_AT_START, UNIFORM_IF_UNREAD = 0.55, 0.7
-TEMPER = 0.4  # how much of a blank is believed: feeding comes in bursts
+# How much of a blank is believed, before the first take and after: feeding comes in bursts.
+TEMPER_BLANK, TEMPER = 0.3, 0.4
+COSTS_WEIGH = 0.7  # of a change's minutes: the fish rest meanwhile, and what is found lasts longer than it is tried for
 LEAK_PER_MIN = 0.005  # to the uniform filter while nothing has been taken today
 WANDERS_M2_PER_H = 0.2
 LONGEST_STEP_MIN = 5.0
@@ -48,7 +50,7 @@ ANOTHER_DEPTH_M = 0.5  # the same rig less far away than that is no other choice
 JUST_TAKEN_MIN, GIVEN_MIN, STAY_LONGER = 15.0, 10.0, 1.3
 NEARLY_ALL = 0.8  # of the time left: a change that costs more is not made
 # A partner's action is taken as so many blank minutes before one decides for oneself; a take in the last so many calls one over.
-PARTNER_MIN, CALLS_OVER_MIN = 15.0, 30.0
+PARTNER_MIN, CALLS_OVER_MIN = 30.0, 30.0
 SHOWN_STEPS = 5
 # Fish that are fished over tire of it: log-rate lost a minute over less than so many metres and over more, by a take, and how
 # long it lasts. Common practice ("rest the water"), figures ours.
@@ -205,8 +207,9 @@ class Advisor:
     def _weigh(self, spell: Spell) -> None:
         one = spell.candidate
         place = self.places.index(one.place) if one.place in self.places else -1
+        temper = TEMPER if self.taken else TEMPER_BLANK
         said = np.array(
-            [spell.minutes, spell.takes, spell.plucks, spell.follows, spell.weight, TEMPER], dtype=np.float64
+            [spell.minutes, spell.takes, spell.plucks, spell.follows, spell.weight, temper], dtype=np.float64
         )
         exposure = self._exposure(one)
         if place >= 0:
@@ -351,6 +354,7 @@ class Advisor:
 
         Tried for so long, a take keeps it and a blank leaves it.
         """
+        cost = COSTS_WEIGH * cost
         best, over = np.full(len(cost), -1.0), np.full(len(cost), TRIED_MIN[0])
         for n, minutes in enumerate(TRIED_MIN):
             chance, then = worth[:, 1 + 2 * n], worth[:, 2 + 2 * n]
