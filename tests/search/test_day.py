@@ -149,6 +149,11 @@ class Days(unittest.TestCase):
         self.assertIn("Your partner took", taken.next[0].reasons[-1])
         self.assertTrue(any(abs(s.doing.depth_m - 4.8) < 0.9 for s in taken.next[:2] if s.doing), taken.next)
 
+    def test_a_take_of_ones_own_is_not_said_to_be_the_partners(self):
+        same = {"depth_m": 4.8, "low_m": 4.6, "high_m": 4.9}
+        told = asked(fished(20, 20, (15, "take"), **same), fished(20, 20, partner=True, **same))
+        self.assertFalse(any("partner" in why for step in told.next for why in step.reasons), told.next[0].reasons)
+
 
 class Never(unittest.TestCase):
     def test_nothing_the_rules_forbid_or_that_cannot_be_landed_or_lies_below_the_bed(self):

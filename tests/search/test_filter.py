@@ -31,7 +31,12 @@ class AgainstPlainBayes(unittest.TestCase):
         table = cells.tabulate(np.array(RATES), np.array([10.0, 25.0]))
         rate, chance = 0.0, 0.0
         for (p, z, k, m, level), weight in np.ndenumerate(mass):
-            r = exposure[z] * RATES[level] * (1.0 if p == place else cells.ELSEWHERE) * (1.0 if kinds[k] else cells.WRONG_KIND)
+            r = (
+                exposure[z]
+                * RATES[level]
+                * (1.0 if p == place else cells.ELSEWHERE)
+                * (1.0 if kinds[k] else cells.WRONG_KIND)
+            )
             r = r * (1.0, 0.6, 0.35)[abs(m - pace)] + 0.001
             rate += weight * r
             chance += weight * (1 - math.exp(-r / 6))

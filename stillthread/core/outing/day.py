@@ -199,7 +199,8 @@ class Laid:
         last = max((h.minute for h in one.happened if h.kind == "take"), default=None)
         since = minutes - (last or 0.0)
         if self.advisor.called_over(candidate):
-            return candidate, f"Your partner took at about {where} {since:.0f} min ago: that counts as your own."
+            told = f"Your partner took at about {where} {since:.0f} min ago: that counts as your own."
+            return candidate, told if last is not None else ""  # else the take there was one's own
         blank = "nothing yet" if last is None else f"nothing for {since:.0f}"
         return candidate, f"Your partner has {where} in hand ({minutes:.0f} min, {blank}): two rods search more apart."
 
