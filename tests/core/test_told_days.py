@@ -135,3 +135,23 @@ class ColdPool(unittest.TestCase):
         ledge = self.plan("drop-off")
         self.assertEqual(ledge.set_ups[0].method, "float")
         self.assertLess(moving(ledge), moving(self.plan("shoal")))
+
+
+class WinterLedge(unittest.TestCase):
+    def said(self, bed_m):
+        plan = planned(
+            datetime(2026, 12, 12, 12, tzinfo=UTC),
+            UPLAND,
+            Place(name="Ledge", kind="drop-off", depth_min_m=3, depth_max_m=9),
+            profile=profile((0, 4.8), (bed_m, 4.8)),
+            water_depth_m=bed_m,
+            wind_m_s=2.0,
+            cloud_oktas=6,
+            clarity="gin-clear",
+        )
+        return next(f.sentence for f in plan.chosen.factors if f.name == "season")
+
+    def test_over_deeper_water_the_habit_is_not_told_as_off_its_bottom(self):
+        # the trade: 3 to 5 m over 3 to 5 m; along ledges lower
+        self.assertIn("off the bottom", self.said(5.0))
+        self.assertIn("lower along the ledges", self.said(6.5))

@@ -50,7 +50,9 @@ def _cold_habit(season: str, water: Water, reading: Reading, bed_m: float) -> tu
     if season in ("winter", "autumn") and reading.clarity in ("gin-clear", "clear"):
         centre = max(min(4.0, bed_m - 0.6), 0.3)
         where = (
-            "3 to 5 m down, some 0.6 m off the bottom"
+            "3 to 5 m down, and lower along the ledges"
+            if bed_m > CLEAR_COLD_TO_M
+            else "3 to 5 m down, some 0.6 m off the bottom"
             if bed_m >= 3.6
             else f"about {centre:.1f} m down here, off the bottom"
         )
@@ -96,7 +98,7 @@ def _layer_habit(depths: NDArray[np.float64], reading: Reading) -> tuple[NDArray
     )
 
 
-CLEAR_COLD_FROM_M = 3.2  # shallower places have no such water
+CLEAR_COLD_FROM_M, CLEAR_COLD_TO_M = 3.2, 5.6  # shallower places have no such water, deeper ones more than that
 # The edges of cold water: knee-deep ones are empty until the spring sun warms them. Common practice, figures ours.
 COLD_BELOW_C, KNEE_DEEP_M, EDGE_TO_BED_M, EDGE_TOP_M = 9.0, 1.5, 3.0, 1.5
 EMPTY_WEIGHT, WARM_EDGE_WEIGHT, SUNNY_OKTAS = 0.9, 1.8, 3
