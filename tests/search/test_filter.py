@@ -178,6 +178,12 @@ class TwoRods(unittest.TestCase):
         advisor.observe(Spell(best, 10.0, 1, by="partner"))
         self.assertEqual(advisor.advise(partner=best)[0].candidate.key, advisor.advise()[0].candidate.key)
 
+    def test_a_partner_who_takes_calls_over_who_fishes_the_same(self):
+        advisor = Advisor.start(lake(), KINDS, fleet())
+        advisor.observe(Spell(at(2.5), 10.0))
+        advisor.observe(Spell(at(2.5), 10.0, 1, by="partner"))
+        self.assertTrue(advisor.called_over(at(2.5)))
+
     def test_what_a_partner_is_left_to_try_lowers_no_chance_that_is_told(self):
         advisor = Advisor.start(lake(), KINDS, fleet())
         for step in advisor.advise(partner=advisor.advise()[0].candidate):

@@ -196,8 +196,8 @@ class Advisor:
         self._stretches[spell.by] = Stretch(key, before.minutes + spell.minutes, since)
 
     def called_over(self, one: Candidate) -> bool:
-        """Return whether whoever has this candidate in hand has just taken, so that two rods are worth more there than apart."""
-        return self._in_hand(one).since_take <= CALLS_OVER_MIN
+        """Return whether anybody with this candidate in hand has just taken, so that two rods are worth more there than apart."""
+        return any(each.key == one.key and each.since_take <= CALLS_OVER_MIN for each in self._stretches.values())
 
     def _in_hand(self, one: Candidate | None) -> Stretch:
         """The stretch of whoever fishes this now, oneself before others."""
