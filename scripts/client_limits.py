@@ -1,5 +1,6 @@
 """The limits of every body the API takes, as constants the pages can name; what a page leaves out costs it nothing."""
 
+import json
 from typing import Any
 
 HEAD = "/** The limits of what the API takes. Written by scripts/export_contracts.py; do not change it by hand. */\n"
@@ -23,5 +24,5 @@ def limits_ts(openapi: dict[str, Any], more: dict[str, float]) -> str:
             continue  # what is told, not taken
         for name, one in sorted(told.get("properties", {}).items()):
             limits = sorted(_limits(one).items())
-            lines += [f"export const {schema}_{name}_{key} = {value:g};" for key, value in limits]
+            lines += [f"export const {schema}_{name}_{key} = {json.dumps(value)};" for key, value in limits]
     return HEAD + "\n".join(lines) + "\n"

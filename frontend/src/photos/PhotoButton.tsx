@@ -1,5 +1,4 @@
 /** Take a photo, or choose one: kept at once, told about afterwards. */
-
 import { useState } from "react";
 import { MOST_PHOTOS } from "../api/generated/limits";
 import type { Outing } from "../offline/overlay";

@@ -1,5 +1,4 @@
 /** One photo, large, and what is told about it. */
-
 import { useState } from "react";
 import { PhotoBody_note_longest } from "../api/generated/limits";
 import type { Outing } from "../offline/overlay";

@@ -1,5 +1,4 @@
 /** Photos of an outing: added, told otherwise, deleted, each with the way back. */
-
 import { useEffect, useState } from "react";
 import type { Schemas } from "../api/client";
 import { MOST_PHOTOS } from "../api/generated/limits";

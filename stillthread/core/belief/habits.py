@@ -18,6 +18,7 @@ from stillthread.core.water.profile import oxygen_at
 HEAT_C = 18.0
 # Dissolved oxygen [mg/L] from which it keeps no trout away. From memory; see `oxygen_limits`.
 EASY_OXYGEN_MG_L = 6.0
+COLD_BELOW_C = 9.0
 SMALL_WATER_M = 4.0  # no deeper than that: common practice, figure ours
 # Of where cold fish are told to lie; early in the season that is told to the foot, which moves depths more and places no
 # more. Common practice, figures ours.
@@ -30,22 +31,27 @@ def season_of(when: datetime, hemisphere: str) -> str:
     return ("winter", "spring", "summer", "autumn")[month % 12 // 3]
 
 
+def _cold(reading: Reading) -> bool:
+    """Whether the top is cold, and not so cold that trout hardly feed."""
+    return reading.surface_c is not None and 3 <= reading.surface_c < COLD_BELOW_C
+
+
 def cold_on_small(when: datetime, water: Water, reading: Reading) -> bool:
     """Return whether it is a cold day of autumn or winter on a small water, where trout lie in the top as often as deep."""
-    cold = reading.surface_c is not None and 3 <= reading.surface_c < 9
-    return cold and water.max_depth_m <= SMALL_WATER_M and season_of(when, water.hemisphere) in ("winter", "autumn")
+    late = season_of(when, water.hemisphere) in ("winter", "autumn")
+    return late and _cold(reading) and water.max_depth_m <= SMALL_WATER_M
 
 
-def _cold_habit(season: str, water: Water, reading: Reading, bed_m: float) -> tuple[float, float, str] | None:
+def _cold_habit(when: datetime, water: Water, reading: Reading, bed_m: float) -> tuple[float, float, str] | None:
     """Where trout are met in cold water: centre and spread [m] and the sentence, or None when it is not cold."""
-    surface = reading.surface_c
-    if surface is None or not 3 <= surface < 9:
+    season = season_of(when, water.hemisphere)
+    if not _cold(reading):
         return None
     if season == "spring":
         centre = min(2.7, 0.7 * bed_m)
         where = "2.4 to 3 m down" if bed_m >= 3.2 else f"low down, about {centre:.1f} m here,"
         return centre, 0.9, f"Cold water early in the season: {where} is where most are met."
-    if season in ("winter", "autumn") and water.max_depth_m <= SMALL_WATER_M:
+    if cold_on_small(when, water, reading):
         return 0.3, 0.4, "Cold on a small water: often in the top 0.6 m."
     if season in ("winter", "autumn") and reading.clarity in ("gin-clear", "clear"):
         centre = max(min(4.0, bed_m - 0.6), 0.3)
@@ -100,7 +106,7 @@ def _layer_habit(depths: NDArray[np.float64], reading: Reading) -> tuple[NDArray
 
 CLEAR_COLD_FROM_M, CLEAR_COLD_TO_M = 3.2, 5.6  # shallower places have no such water, deeper ones more than that
 # The edges of cold water: knee-deep ones are empty until the spring sun warms them. Common practice, figures ours.
-COLD_BELOW_C, KNEE_DEEP_M, EDGE_TO_BED_M, EDGE_TOP_M = 9.0, 1.5, 3.0, 1.5
+KNEE_DEEP_M, EDGE_TO_BED_M, EDGE_TOP_M = 1.5, 3.0, 1.5
 EMPTY_WEIGHT, WARM_EDGE_WEIGHT, SUNNY_OKTAS = 0.9, 1.8, 3
 
 
@@ -128,13 +134,12 @@ def season_factor(depths: NDArray[np.float64], water: Water, reading: Reading, b
     parts = []
     edge = _edge_habit(depths=depths, water=water, reading=reading, bed_m=bed_m, when=when)
     warm_edge = edge is not None and bool(edge[0].max() > 0)
-    season = season_of(when, water.hemisphere)
-    cold = None if warm_edge else _cold_habit(season, water, reading, bed_m)
+    cold = None if warm_edge else _cold_habit(when, water, reading, bed_m)
     if cold is not None:
         centre, spread, words = cold
         fresh = fresh_share(water)
         there = np.exp(-0.5 * ((depths - centre) / spread) ** 2)
-        more = EARLY_MORE * (there - there.mean()) if season == "spring" else 0.0
+        more = EARLY_MORE * (there - there.mean()) if season_of(when, water.hemisphere) == "spring" else 0.0
         log_weight = log_weight + (1.0 - fresh) * (COLD_WEIGHT * there + more)
         parts.append(f"{words} The fresh fish do not keep to it yet." if fresh > 0.5 else words)
     heat = _heat_habit(reading)

@@ -1,5 +1,4 @@
 /** A pattern, new or edited: what it stands for, its build, its recipe as lines of text. */
-
 import { useState } from "react";
 import { ApiError } from "../../api/client";
 import { FlyBody_name_longest } from "../../api/generated/limits";

@@ -1,5 +1,4 @@
 /** A pattern as it is being typed, and the body the server takes. */
-
 import type { Problem, Schemas } from "../../api/client";
 import { FlyBuild_hook_least, FlyBuild_hook_most } from "../../api/generated/limits";
 import { blank, boxesOf, readBoxes, type Shown, show, type Units } from "../../lib/fields";

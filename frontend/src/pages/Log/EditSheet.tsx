@@ -1,5 +1,4 @@
 /** Mending the log: an outing, a stretch, an event. */
-
 import { useState } from "react";
 import type { Schemas } from "../../api/client";
 import { OutingBody_note_longest } from "../../api/generated/limits";

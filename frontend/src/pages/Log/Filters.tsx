@@ -1,5 +1,4 @@
 /** One line that finds outings: a month, about so warm, a wind, words in what was noted. */
-
 import { useEffect, useState } from "react";
 import { AskedBy_q_longest } from "../../api/generated/limits";
 import { MONTHS } from "../../lib/months";

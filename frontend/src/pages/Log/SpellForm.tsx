@@ -1,5 +1,4 @@
 /** A stretch mended or added: when, where, how, with what; split in two, or joined with the one after it. */
-
 import { useState } from "react";
 import type { Schemas } from "../../api/client";
 import {

@@ -1,5 +1,4 @@
 /** The parts of a set-up made by hand: each change is planned at once, and its path moves on the cord. */
-
 import { useState } from "react";
 import type { Schemas } from "../../api/client";
 import {

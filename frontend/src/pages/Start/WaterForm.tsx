@@ -1,5 +1,4 @@
 /** A water: name, where, how deep, its places, the rules as read. */
-
 import type { Problem } from "../../api/client";
 import {
   PlaceBody_name_longest,

@@ -1,5 +1,4 @@
 /** The flies on the leader: where each is tied, what it weighs in water, how it sinks; or all that from its build. */
-
 import { useState } from "react";
 import { ApiError, type Schemas } from "../../api/client";
 import { TiedFly_name_longest } from "../../api/generated/limits";

@@ -1,5 +1,4 @@
 /** Rigs kept, rigs loaded: the angler's own, and the set-ups of the plan in hand. */
-
 import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { ApiError, type Schemas } from "../../api/client";

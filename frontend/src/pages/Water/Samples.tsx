@@ -1,5 +1,4 @@
 /** Throat samples: what one fish had in it, counted by kind, size, colour, fresh or digested. */
-
 import { useState } from "react";
 import {
   SampleItem_count_least,
