@@ -46,6 +46,7 @@ def told(out: dict) -> str:
     lines.append(
         "two rods, one belief against apart: " + ", ".join(f"{k} ×{v:.2f}" for k, v in out["two_rods"].items())
     )
+    lines.append("takes told for those taken: " + ", ".join(f"{k} ×{v:.2f}" for k, v in out["told_to_taken"].items()))
     lines += [
         f"{'met   ' if one['met'] else 'MISSED'}  {one['goal']:28} {one['value']:<8} {one['wanted']}"
         for one in out["goals"]

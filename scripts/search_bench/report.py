@@ -126,6 +126,11 @@ def summary(results: list[Result], seed: int, lakes: int, decision_ms: float) ->
         pairs = np.array([one.pair for one in results if one.plan == plan and one.pair])
         if len(pairs):
             out["two_rods"][plan] = float(pairs[:, 0].mean() / max(pairs[:, 1].mean(), 1e-9))
+    out["told_to_taken"] = {
+        plan: sum(one.promised for one in asked) / max(sum(one.takes for one in asked), 1e-9)
+        for plan in PLANS
+        if (asked := [one for one in results if one.plan == plan and one.promised is not None])
+    }
     held = np.array([one.held for one in results if len(one.held) == 3])
     out["band80"] = {f"{h + 1}h": float(v) for h, v in enumerate(held.mean(axis=0))}
     out["decision_ms"] = decision_ms

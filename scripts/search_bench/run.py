@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from concurrent.futures import ProcessPoolExecutor
 from dataclasses import dataclass, field
 
@@ -21,7 +22,9 @@ BLOCK_MIN = 5
 
 @dataclass
 class Result:
-    """What a day gave: takes and the minute of the first, for the advisor and each ladder; what the belief held."""
+    """What a day gave: takes and the minute of the first, for the advisor and each ladder; what the belief held; the takes that
+    the chances told for it, where they were asked for.
+    """
 
     family: int
     plan: str
@@ -31,6 +34,7 @@ class Result:
     ladder_first: list[float] = field(default_factory=list)
     held: list[bool] = field(default_factory=list)
     pair: tuple[float, float] | None = None
+    promised: float | None = None
 
 
 def holds_truth(advisor: Advisor, lake: Lake, clock: int) -> bool:
@@ -44,14 +48,17 @@ def holds_truth(advisor: Advisor, lake: Lake, clock: int) -> bool:
 class Rod:
     """A rod led by an advisor: it asks, changes, and fishes in blocks of five minutes."""
 
-    def __init__(self, day: Day, by: str = ""):
-        """Begin with nothing tied on; a rod with a name is one of two, and the clock of both is kept elsewhere."""
-        self.day, self.by = day, by
+    def __init__(self, day: Day, by: str = "", told: bool = False):
+        """Begin with nothing tied on; a rod with a name is one of two, and the clock of both is kept elsewhere.
+
+        With `told` it keeps how many takes the chances promised.
+        """
+        self.day, self.by, self.told, self.promised = day, by, told, 0.0
         self.standing: Candidate | None = None
 
     def act(self, advisor: Advisor, partner: Candidate | None = None) -> None:
         """Do the next thing and tell the advisor what came of it."""
-        steps = advisor.advise(self.standing, partner=partner, most=1)
+        steps = advisor.advise(self.standing, partner=partner, most=1, told=self.told)
         if not steps:
             self.day.wait(DAY_MIN)
             return
@@ -63,22 +70,23 @@ class Rod:
         self.standing = step.candidate
         before = self.day.clock
         minutes, takes, plucks = self.day.fish(step.candidate, BLOCK_MIN, True)
+        self.promised -= math.log1p(-min(step.chance, 0.999)) * minutes / 10
         advisor.observe(Spell(step.candidate, minutes, takes, plucks, by=self.by))
         if not self.by:
             advisor.moved(max(0.0, self.day.clock - before - minutes))
 
 
-def advised_day(lake: Lake, candidates: tuple[Candidate, ...]) -> tuple[Day, list[bool]]:
-    """Return a day fished by the advice, and whether the belief's band held the truth after one, two and three hours."""
+def advised_day(lake: Lake, candidates: tuple[Candidate, ...], told: bool = False) -> tuple[Rod, list[bool]]:
+    """Return a rod led by the advice for a day, and whether the belief's band held the truth after one, two and three hours."""
     day = Day(lake, candidates)
     advisor = Advisor.start(lake.belief, lake.kinds, candidates, COSTS, DAY_MIN)
-    rod, held, marks = Rod(day), [], [60, 120, 180]
+    rod, held, marks = Rod(day, told=told), [], [60, 120, 180]
     while day.clock < DAY_MIN:
         rod.act(advisor)
         while marks and day.clock >= marks[0]:
             held.append(holds_truth(advisor, lake, day.clock))
             marks.pop(0)
-    return day, held
+    return rod, held
 
 
 def ladder_day(lake: Lake, candidates: tuple[Candidate, ...], name: str) -> Day:
@@ -126,8 +134,9 @@ def one_day(job: tuple[int, int, str, int, bool, bool]) -> Result:
     kind = FAMILIES[family]
     lake = make_lake(kind, plan, (seed * 1_000_003 + PLANS.index(plan) * 100_003 + n) % 2**63)
     candidates = candidates_for(lake, kind.coloured)
-    day, held = advised_day(lake, candidates)
-    result = Result(family=family, plan=plan, takes=day.takes, first=day.first, held=held)
+    rod, held = advised_day(lake, candidates, told=pairs)
+    result = Result(family=family, plan=plan, takes=rod.day.takes, first=rod.day.first, held=held)
+    result.promised = rod.promised if pairs else None
     for name in LADDER_NAMES if ladders else ():
         other = ladder_day(lake, candidates, name)
         result.ladder_takes.append(other.takes)

@@ -81,11 +81,17 @@ def _body(outing: Outing, place: str, now: datetime, hours: float) -> PlanBody:
             "when": when,
             "place": place if place in known else None,
             "session_h": hours,
-            "reading": newest.reading if newest else {},
+            "reading": _read_at(newest, place) if newest else {},
             "sightings": newest.sightings if newest else [],
             "samples": newest.samples if newest else [],
         }
     )
+
+
+def _read_at(row: Reading, place: str) -> dict[str, Any]:
+    """A reading as it holds at a place: the depth of water holds only where it was read."""
+    elsewhere = place != "" and row.place_name not in ("", place)
+    return {**row.reading, "water_depth_m": None} if elsewhere else row.reading
 
 
 def _fished(outing: Outing, spell: Spell, end: datetime) -> Fished:

@@ -5,7 +5,7 @@ from datetime import timedelta
 
 from django.utils import timezone
 
-from tests.api.base import ApiCase
+from tests.api.base import WATER, ApiCase
 from tests.checks import some
 
 
@@ -68,6 +68,20 @@ class Next(NextCase):
         self.assertGreater(taken["next"][0]["chance"], blank["next"][0]["chance_now"])
         self.call("DELETE", f"/api/outings/{self.outing}/events/{event}", status=204)
         self.assertEqual(self.asked()["next"][0]["words"], blank["next"][0]["words"])
+
+    def test_the_depth_read_at_one_place_is_no_bed_at_another(self):
+        other, own = (place["name"] for place in WATER["places"][:2])
+        bed_m = next(place["depth_max_m"] for place in WATER["places"] if place["name"] == other)
+        reading = {"profile": [{"depth_m": 0, "temperature_c": 12}], "water_depth_m": bed_m + 2}
+        body = {"place": own, "taken_at": instant(minutes=80), "reading": reading}
+        self.call("PUT", f"/api/waters/{self.water}/readings/{uuid.uuid4()}", body)
+        self.spell(60, place=other, depth_m=1.0, low_m=0.8, high_m=1.2)
+        told = self.asked()
+        beds = {place["place"]: 0.2 * len(place["mass"]) for place in told["belief"]}
+        self.assertAlmostEqual(beds[other], bed_m, delta=0.2)
+        for step in told["next"]:
+            if step["place"] == other:
+                self.assertLess(step["depth_m"], bed_m)
 
     def test_a_change_costs_what_the_angler_says(self):
         self.spell(60)

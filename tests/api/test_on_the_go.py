@@ -140,6 +140,16 @@ class Hours(ApiCase):
         self.assertRegex(dark["sentence"], r"Dark by 16:4\d")
         self.assertRegex(dark["since"], r"T15:5\d")
 
+    def test_begun_before_light_the_evening_is_still_told_and_begun_late_the_night_itself(self):
+        day = datetime(2026, 11, 25, tzinfo=UTC)
+        for hour, words in ((6, "Dark by 16:4"), (16, "Dark by 16:4"), (18, "It is dark")):
+            with self.subTest(hour=hour):
+                self.outing = f"/api/outings/{uuid.uuid4()}"
+                self.go(day, hour, profile=[{"depth_m": 0, "temperature_c": 16}])
+                told = [a["sentence"] for a in self.call("GET", f"{self.outing}/ahead") if a["code"] == "dark"]
+                self.assertEqual(len(told), 1)
+                self.assertIn(words, told[0])
+
     def test_a_newer_reading_with_thunder_or_warm_water_is_a_stop_at_once(self):
         day = datetime(2026, 7, 14, tzinfo=UTC)
         self.go(day, 11, thunder=True, profile=[{"depth_m": 0, "temperature_c": 21.5}])

@@ -5,7 +5,7 @@ from datetime import timedelta
 from django.contrib.auth.models import User
 from django.utils import timezone
 
-from stillthread.outings.models import Outing, Spell
+from stillthread.outings.models import Outing, SeenNearby, Spell
 from tests.browser.base import PASSWORD, PHONE, BrowserCase, expect
 
 OTHER = "warm-evening-by-the-reeds"
@@ -40,9 +40,13 @@ class FromNothing(BrowserCase):
         expect(page.get_by_test_id("tally")).to_be_visible()
         page.get_by_role("button", name="What changed?").click()
         page.get_by_role("button", name="A neighbour's fish").click()
+        page.get_by_label("Where").select_option("I cannot say")
+        page.get_by_label("Under a").check(force=True)
         page.get_by_label("How deep, if you know").fill("3")
         page.get_by_role("button", name="Note it").click()
         expect(page.get_by_text("Noted. The advice is made anew.")).to_be_visible()
+        seen = SeenNearby.objects.get()
+        self.assertEqual((seen.place, seen.pace, seen.depth_m, seen.takes), ("", "static", 3.0, 1))
         began = timezone.now() - timedelta(minutes=40)
         Outing.objects.update(started_at=began)
         Spell.objects.update(started_at=began)

@@ -97,8 +97,9 @@ class Elsewhere(unittest.TestCase):
         self.assertGreater(bed_m, context.bed_m)  # a path laid on the first place's bed would end there
         deep = {"target_m": 4.4, "estimate_m": 4.4, "float_hang_m": 4.4, "ladder": (), "rig": None, "cast": None}
         doings = Doings(replace(plan, set_ups=(replace(there, **deep),)), context)
-        self.assertEqual({one.place for one in doings.all}, {there.place})
-        exposure = doings.all[0].candidate.exposure
+        own = [one for one in doings.all if one.set_up.key == there.key]
+        self.assertEqual({one.place for one in own}, {there.place})
+        exposure = next(one for one in own if one.hang_m == 4.4).candidate.exposure
         mean_m = sum((cell + 0.5) * CELL_M * share for cell, share in enumerate(exposure))
         self.assertAlmostEqual(mean_m, 4.4, delta=0.2)
 

@@ -155,3 +155,59 @@ class WinterLedge(unittest.TestCase):
         # the trade: 3 to 5 m over 3 to 5 m; along ledges lower
         self.assertIn("off the bottom", self.said(5.0))
         self.assertIn("lower along the ledges", self.said(6.5))
+
+
+class NothingLeads(unittest.TestCase):
+    """Nothing was seen and no food leads: what is fished must be found by the fish (the trade: bold silhouettes)."""
+
+    def plan(self, hour, sightings=(), **reading):
+        usual = {"profile": profile((0, 14.2), (3, 14.0)), "water_depth_m": 3.0, "cloud_oktas": 7}
+        bank = Place(name="Bank", kind="shoal", depth_min_m=1, depth_max_m=4)
+        when = datetime(2026, 9, 25, hour, tzinfo=UTC)
+        return planned(when, UPLAND, bank, sightings, **{**usual, "wind_m_s": 8.5, "clarity": "coloured", **reading})
+
+    def large_and_dark(self, plan):
+        flies = [f for s in plan.set_ups[:2] for f in s.flies]
+        return [f for f in flies if f.fly.tone == "dark" and f.hook <= 8]
+
+    def test_a_big_dark_fly_searches_coloured_water(self):
+        plan = self.plan(10)
+        self.assertTrue(self.large_and_dark(plan))
+        self.assertIn("No food leads", self.large_and_dark(plan)[0].why)
+        food = next(f.sentence for f in plan.chosen.factors if f.name == "food")
+        self.assertIn("many kinds", food)
+        self.assertNotIn("mostly", food)
+
+    def test_a_food_that_was_seen_leads_instead(self):
+        plan = self.plan(10, (Sighting(prey="chironomid-pupa", abundance="many", evidence="hatch"),))
+        self.assertTrue(any("chironomid-pupa" in f.fly.prey for f in plan.set_ups[0].flies))
+        self.assertFalse(any("No food leads" in f.why for s in plan.set_ups for f in s.flies))
+
+    def test_by_night_in_clear_water_too_and_the_dark_is_minded(self):
+        night = self.plan(22, wind_m_s=1.0, clarity="gin-clear")
+        self.assertTrue(self.large_and_dark(night))
+        self.assertIn("dark", {c.code for c in night.cautions})
+        self.assertNotIn("dark", {c.code for c in self.plan(10).cautions})
+
+
+class FewChaseFry(unittest.TestCase):
+    def test_no_fly_is_on_for_its_weight_alone(self):
+        # a beaded pupa pulled past fish that hunt fry takes nothing by being heavy (the trade: weight is chosen for depth)
+        plan = planned(
+            datetime(2026, 7, 10, 18, tzinfo=UTC),
+            UPLAND,
+            Place(name="Jetty", kind="margin", depth_min_m=1, depth_max_m=4),
+            (Sighting(prey="fry", abundance="some", evidence="seen"), Sighting(rise="bow-wave", abundance="few")),
+            profile=profile((0, 17.2), (2, 16.8), (3, 16.0)),
+            water_depth_m=3.0,
+            wind_m_s=2.0,
+            cloud_oktas=2,
+            clarity="clear",
+        )
+        pulled = [s for s in plan.set_ups if s.style == "team" and s.retrieve.speed_m_s > 0.1]
+        self.assertTrue(pulled)
+        for one in pulled:
+            self.assertIn("fry", one.flies[-1].fly.prey, one.title)
+        for one in plan.set_ups:
+            if one.style == "buoyant-point" and "fry" not in one.flies[-1].fly.prey:
+                self.assertIn("not for the food here", one.flies[-1].why)

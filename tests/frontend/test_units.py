@@ -94,6 +94,7 @@ class Words(ModuleCase):
     def test_each_vocabulary(self):
         self.assertEqual(self.say(self.GB, "Float rig"), "Bung rig")
         self.assertEqual(self.say(self.NA, "Float rig"), "Indicator rig")
+        self.assertEqual(self.say(self.NA, "Under a float"), "Under an indicator")
         self.assertEqual(self.say(self.GB, "Chironomid pupa and scud"), "Buzzer pupa and freshwater shrimp")
         self.assertEqual(self.say(self.NA, "Chironomid larva"), "Bloodworm")
         self.assertEqual(self.say(self.GB, "Slow hand twist"), "Slow figure of eight")

@@ -4,6 +4,7 @@ import copy
 import json
 import pathlib
 import unittest
+from dataclasses import replace
 from datetime import UTC, datetime, timedelta
 
 import jsonschema
@@ -12,8 +13,11 @@ import numpy as np
 from stillthread.core.day.given import Rules
 from stillthread.core.errors import InputError
 from stillthread.core.outing.day import Fished, Happening, Seen, SoFar, advise
+from stillthread.core.outing.from_plan import Doings
+from stillthread.core.outing.words import Standing, said
+from stillthread.core.plan.make import day_context, make_plan
 from stillthread.core.search.evidence import Tally, better, evidence, more_takes_needed
-from stillthread.core.search.model import Spell
+from stillthread.core.search.model import Spell, Step
 from stillthread.documents.advise import AdviseRequest, answer
 from stillthread.documents.strict import parse_document
 from tests.checks import some
@@ -123,6 +127,66 @@ class Days(unittest.TestCase):
         )
         self.assertLess(base, half)
         self.assertLess(half, whole)
+
+    def test_where_others_take_is_gone_to_though_no_set_up_of_the_plan_suits_it(self):
+        own = fished(60, 60, depth_m=4.8, low_m=4.6, high_m=4.9)
+        plain = asked(own)
+        self.assertFalse(any(one.place == "Margin" for one in plain.plan.set_ups))
+        seen = Seen(at=NOW - timedelta(minutes=10), minutes=30, takes=4, place="Margin", depth_m=1.0)
+        told = asked(own, others=(seen,))
+        first = told.next[0]
+        self.assertEqual((first.kind, first.doing.place), ("place", "Margin"))
+        self.assertLess(first.doing.depth_m, next(b.bed_m for b in told.plan.beliefs if b.place.name == "Margin"))
+        self.assertIn("Others were seen to take 4 there in 30 min.", first.reasons)
+
+    def test_a_shoal_that_has_gone_is_left_within_the_hour_and_its_chance_sinks_meanwhile(self):
+        # the trade: four fish in half an hour, then an hour without: nobody stays as they are
+        chances = []
+        for minutes in (40, 60, 90):
+            doc = copy.deepcopy(EXAMPLE)
+            marks = [{"minute": minute, "kind": "take"} for minute in (5, 12, 20, 28)]
+            how = {"depth_m": 3.0, "flies": ["Slim ribbed pupa, olive"], "happened": marks}
+            doc["fished"] = [{**doc["fished"][0], "minutes": minutes, **how}]
+            doc["now"] = f"2026-05-14T{9 + minutes // 60:02d}:{minutes % 60:02d}:00+01:00"
+            doc["others"], doc["changes"] = [], []
+            told = answer(parse_document(AdviseRequest, json.dumps(doc))).next
+            chances.append(told[0].chance_now)
+        self.assertNotEqual(told[0].kind, "stay")
+        self.assertGreater(chances[0], chances[1])
+        self.assertLess(chances[2], 0.6 * chances[0])
+
+    def test_a_float_is_offered_at_any_depth_with_the_flies_that_hang_there(self):
+        given = day(when=NOW)
+        doings = Doings(make_plan(given), day_context(given)[0])
+        hung = [one for one in doings.all if one.hang_m is not None and one.place == "Drop"]
+        self.assertGreater(max(one.hang_m for one in hung) - min(one.hang_m for one in hung), 2.0)
+        teams = {len(one.flies) for one in hung}
+        self.assertEqual(min(teams), 1)
+        self.assertGreater(max(teams), 1)
+        for one in hung:
+            at = one.set_up.leader.flies_at_m
+            self.assertGreaterEqual(one.hang_m, min(0.6, one.set_up.float_hang_m))
+            if len(one.flies) > 1:
+                self.assertGreater(one.hang_m, at[-1] - at[0])
+
+    def test_in_the_heat_nothing_is_offered_above_the_cool_water(self):
+        # the trade: 18 to 20 °C is a caution for rainbow trout: only the cool depths are fished
+        warm = replace(SUMMER, profile=profile((0, 19.4), (3, 19.0), (5, 15.0), (8, 11.0)), water_depth_m=None)
+        given = day(when=NOW, reading=warm, place="Basin")
+        doings = Doings(make_plan(given), day_context(given)[0])
+        self.assertTrue(doings.all)
+        for one in doings.all:
+            self.assertLess(doings.context.water_c(one.depth_m), 18.1, one.candidate.key)
+
+    def test_what_is_less_likely_at_once_says_what_for(self):
+        given = day(when=NOW)
+        doings = Doings(make_plan(given), day_context(given)[0])
+        here, there = doings.all[0].candidate, doings.all[-1].candidate
+        step = Step("set-up", there, 10.0, 2.0, 6.0, chance=0.2, rate_per_h=1.3, found_per_h=5.6)
+        reasons = said(step, Standing(here, chance=0.3, found_per_h=4.7), doings).reasons
+        self.assertTrue(any("promise more there: 5.6 an hour, here 4.7" in why for why in reasons), reasons)
+        richer = said(step, Standing(here, chance=0.3, found_per_h=6.0), doings).reasons
+        self.assertFalse(any("promise more" in why for why in richer), richer)
 
     def test_a_partner_is_left_to_try_what_they_fish(self):
         def beside(*happened, ago=20, minutes=20):

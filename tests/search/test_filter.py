@@ -6,8 +6,9 @@ import unittest
 import numpy as np
 
 from stillthread.core.search import cells
-from stillthread.core.search.advisor import RATE_PRIOR, RATES, TEMPER_BLANK, UNIFORM_AT_START, Advisor, _rows
+from stillthread.core.search.advisor import TEMPER_BLANK, Advisor, _rows
 from stillthread.core.search.exposure import noticing
+from stillthread.core.search.filters import RATE_PRIOR, RATES, UNIFORM_AT_START
 from stillthread.core.search.model import Belief, Candidate, Spell
 from tests.search.worlds import KINDS, at, fleet, lake, plainly, prior
 
@@ -50,7 +51,9 @@ class OneCell(unittest.TestCase):
         # One place, one cell, one kind, one pace: Gamma-Poisson conjugacy on a grid (any textbook).
         one = Candidate("x", "Here", "float", ("a",), "static", (1.0,), fishing_share=1.0, up_m=50.0, down_m=50.0)
         advisor = Advisor.start(Belief(("Here",), (0.2,), ((1.0,),)), (KINDS[0],), [one])
-        for mass in (advisor._plan, advisor._flat):  # the right fly at the right pace is all there is
+        filters = advisor._hoped, advisor._full
+        for mass in [mass for each in filters for mass in (each.plan, each.flat)]:
+            # The right fly at the right pace is all there is.
             mass[:, :, 1:] = 0.0
             mass[:, :, :, 1:] = 0.0
             mass /= mass.sum()
@@ -58,8 +61,10 @@ class OneCell(unittest.TestCase):
         advisor._weigh(Spell(one, 30.0, takes=2))
         seen = float(advisor._exposure(one)[0])
         rates = np.array(RATES) * seen
-        expected = np.array(RATE_PRIOR) * rates**2 * np.exp(-TEMPER_BLANK * (rates + 0.08 * rates) * 0.5)
-        np.testing.assert_allclose(advisor.mass.sum(axis=(0, 1, 2, 3)), expected / expected.sum(), rtol=2e-2)
+        advisor.chance(one)  # taken in once it is asked for
+        for each, believed in zip(filters, (TEMPER_BLANK, 1.0), strict=True):  # chosen by, told by
+            expected = np.array(RATE_PRIOR) * rates**2 * np.exp(-believed * (rates + 0.08 * rates) * 0.5)
+            np.testing.assert_allclose(each.mass.sum(axis=(0, 1, 2, 3)), expected / expected.sum(), rtol=2e-2)
 
     def test_blank_minutes_lower_the_rate_and_takes_raise_it(self):
         one = at(2.0)
@@ -120,13 +125,13 @@ class Promises(unittest.TestCase):
         for depth in (0.5, 1.5, 2.5, 3.5):
             here = int(depth / 0.2)
             blank, taken = (Advisor.start(lake(), KINDS, fleet()) for _ in range(2))
-            before = blank._plan[0].sum(axis=(1, 2, 3)), blank._flat[0].sum(axis=(1, 2, 3))
+            before = [getattr(blank._hoped, name)[0].sum(axis=(1, 2, 3)) for name in ("plan", "flat")]
             one = at(depth, up_m=0.3, down_m=0.3)
             blank._weigh(Spell(one, 30.0))
             taken._weigh(Spell(one, 5.0, takes=1))
             # Each of the two filters for itself: between them a wrong plan may lose weight.
-            for n, name in enumerate(("_plan", "_flat")):
-                after = [getattr(one, name)[0].sum(axis=(1, 2, 3))[here] for one in (blank, taken)]
+            for n, name in enumerate(("plan", "flat")):
+                after = [getattr(one._hoped, name)[0].sum(axis=(1, 2, 3))[here] for one in (blank, taken)]
                 self.assertLessEqual(after[0], before[n][here] + 1e-12)
                 self.assertGreaterEqual(after[1], before[n][here] - 1e-12)
 

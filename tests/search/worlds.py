@@ -5,7 +5,8 @@ from __future__ import annotations
 import numpy as np
 
 from stillthread.core.search import cells
-from stillthread.core.search.advisor import PACE_PRIOR, RATE_PRIOR, RATES, TEMPER_BLANK
+from stillthread.core.search.advisor import TEMPER_BLANK
+from stillthread.core.search.filters import PACE_PRIOR, RATE_PRIOR, RATES
 from stillthread.core.search.model import Belief, Candidate, Kind
 
 KINDS = (Kind("a", 0.6), Kind("b", 0.3))

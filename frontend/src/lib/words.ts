@@ -25,6 +25,7 @@ const TERMS: [RegExp, string, string][] = [
   [/chironomids/gi, "buzzers", "chironomids"],
   [/\bscud\b/gi, "freshwater shrimp", "scud"],
   [/water boatman/gi, "corixa", "boatman"],
+  [/\ba float\b/gi, "a bung", "an indicator"],
   [/\bfloats\b/gi, "bungs", "indicators"],
   [/\bfloat\b/gi, "bung", "indicator"],
   [/hand twist/gi, "figure of eight", "hand twist"],

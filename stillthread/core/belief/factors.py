@@ -164,7 +164,8 @@ def food_factor(
     names = " and ".join(BY_KEY[key].name.lower() for key in sorted(brings, key=lambda k: -brings[k])[:2])
     seen = "what you saw and the season" if food.sightings else "the season alone"
     trust = 1.0 if food.sightings else 0.6
-    words = f"Rises apart, by {seen} here mostly {names}." if rises else f"By {seen}, here mostly {names}."
+    told = f"mostly {names}" if food.leads else f"many kinds, {names} a little before the rest"
+    words = f"Rises apart, by {seen} here {told}." if rises else f"By {seen}, here {told}."
     if bare > 0.5:
         words = f"Ground down to {flooded_m:.1f} m was flooded lately: nothing lives on it yet."
     weight = trust * np.log(relative + 0.25) - FLOODED_COST * bare

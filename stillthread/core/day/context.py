@@ -22,6 +22,7 @@ from stillthread.core.flies.choose import FlyDay, Match, Wanted, rank_flies
 from stillthread.core.food.available import Availability
 from stillthread.core.food.seen import QUIET_RISES, signed
 from stillthread.core.sky.light import Light, ripple_class
+from stillthread.core.sky.sun import is_dark
 from stillthread.core.tackle.landing import landing_limit_m
 from stillthread.core.tackle.leaders import tippet_for
 from stillthread.core.tackle.lines import LINE_LENGTH_M, Line
@@ -184,6 +185,7 @@ class Context:
             aim=self.given.aim,
             record=record,
             sipping=self.sipping,
+            dark=is_dark(self.light.sun_elevation_deg),
         )
 
     def flies_for(

@@ -22,6 +22,8 @@ LAST_ONE = 0.92
 MOST_RECORD = 1.35
 LOW_LIGHT, HIGH_LIGHT = 0.03, 0.35
 ATTRACTORS = ("bright", "pale")
+# Where a bold shape is wanted and no food leads, a dark fly so large is as good a guess as any: it is seen.
+SILHOUETTE_HOOK = 8
 SIPPING_LEFT = 0.5  # of a bright or pale fly among fish that sip: they pick one small thing
 
 
@@ -30,7 +32,7 @@ class FlyDay:
     """What of the day and the angler weighs on flies: clarity, light on the surface (0 to 1), stocking, schools, record.
 
     `tone` is the school ('by-water', 'bright', 'natural'), `aim` the day's aim, `record` how each fly's take rate in
-    the own log stands to the mean of all; `sipping` is True where fish pick small food from the film.
+    the own log stands to the mean of all; `sipping` is True where fish pick small food from the film, `dark` by night.
     """
 
     clarity: str | None = None
@@ -40,6 +42,12 @@ class FlyDay:
     aim: str = "most"
     record: dict[str, float] = field(default_factory=dict)
     sipping: bool = False
+    dark: bool = False
+
+    @property
+    def bold(self) -> bool:
+        """True where a silhouette is wanted: in coloured water or by night, unless a school or sipping fish say otherwise."""
+        return (self.clarity == "coloured" or self.dark) and self.tone == "by-water" and not self.sipping
 
 
 @dataclass(frozen=True)
@@ -71,6 +79,23 @@ def _prey_score(prey: Prey, food: Availability, belief: PlaceBelief, depth_m: fl
     near = np.abs(z - depth_m) <= 0.5
     local = float(depth_density(prey, z, belief.bed_m, belief.place.kind)[near].sum())
     return food.share[prey.key] * (0.15 + 0.85 * local)
+
+
+def _stands_for(
+    fly: Fly, food: Availability, belief: PlaceBelief, depth_m: float, still: bool
+) -> tuple[Prey, float] | None:
+    """The prey a fly stands for at a depth [m] and its share of the food there; None where it stands for none known."""
+    known = [BY_KEY[key] for key in fly.prey if key in BY_KEY]
+    worth = {
+        p: _prey_score(p, food, belief, depth_m) * (STILL_PENALTY if still and "static" not in p.paces else 1)
+        for p in known
+    }
+    return max(worth.items(), key=lambda one: one[1]) if worth else None
+
+
+def _silhouette(fly: Fly, food: Availability, day: FlyDay) -> bool:
+    """Whether a fly is what one searches with while nothing says what the fish eat and it must be seen."""
+    return day.bold and not food.leads and fly.tone == "dark" and min(fly.hooks) <= SILHOUETTE_HOOK
 
 
 def _tone(fly: Fly, day: FlyDay) -> tuple[float, str | None]:
@@ -155,30 +180,30 @@ def rank_flies(
     """Return the usable flies best first for a depth [m]: right weight class, surface or sunk, in stock.
 
     The score is the share of food at that depth the fly stands for, times tone, size, sink rate, stock and own record;
-    for a still method prey that never keeps still counts 0.35. Ties keep the order of the box, so the same input gives
+    for a still method prey that never keeps still counts 0.35. In coloured water or by night a large dark fly
+    counts as the best food while none leads. Ties keep the order of the box, so the same input gives
     the same answer. Common practice, figures ours.
     """
+    usable = [
+        (fly, *stands)
+        for fly in flies
+        if _usable(fly, wanted) and (stands := _stands_for(fly, food, belief, depth_m, still=wanted.still))
+    ]
+    most = max((worth for _, _, worth in usable), default=0.0)
     matches = []
-    for fly in flies:
-        known = [BY_KEY[key] for key in fly.prey if key in BY_KEY]
-        if not known or not _usable(fly, wanted):
-            continue
-        worth = {
-            p: _prey_score(p, food, belief, depth_m)
-            * (STILL_PENALTY if wanted.still and "static" not in p.paces else 1)
-            for p in known
-        }
-        prey = max(known, key=lambda p: worth[p])
+    for fly, prey, share in usable:
+        bold = _silhouette(fly, food, day)
         weight, told, hooks = _throat(fly, prey, food)
         parts = (
             (weight, told),
+            (1.0, "No food leads: a big dark shape to search with." if bold else None),
             _tone(fly, day),
             _size(fly, prey, day.aim),
             _sink(fly, wanted.sink_m_s),
             _stock(fly),
             _record(fly, day),
         )
-        score = worth[prey] * math.prod(weight for weight, _ in parts)
+        score = (most if bold else share) * math.prod(weight for weight, _ in parts)
         matches.append(
             Match(fly=fly, prey=prey, score=score, why=tuple(words for _, words in parts if words), hooks=hooks)
         )

@@ -6,8 +6,8 @@ from stillthread.core.flies.choose import ATTRACTORS, Match, hook_size
 from stillthread.core.flies.placed import PlacedFly
 
 POSITIONS = {1: ("point",), 2: ("dropper", "point"), 3: ("top dropper", "middle dropper", "point")}
-# An attractor worth less than this share of the best fly is no help. Our figure.
-ATTRACTOR_WORTH = 0.25
+# An attractor or a weighted point worth less than this share of the best fly is no help. Our figure.
+LEAST_WORTH = 0.25
 
 
 def _spread_out(ranked: list[Match], count: int) -> list[Match]:
@@ -35,7 +35,7 @@ def _both_tones(picked: list[Match], pool: list[Match], point: Match | None, bes
         if wanted in have or not picked:
             continue
         other = next((m for m in pool if is_bright(m) is wanted and m not in picked), None)
-        if other is not None and other.score >= ATTRACTOR_WORTH * best:
+        if other is not None and other.score >= LEAST_WORTH * best:
             picked = [*picked[:-1], other]
     return picked
 
@@ -43,7 +43,7 @@ def _both_tones(picked: list[Match], pool: list[Match], point: Match | None, bes
 def point_for(ranked: list[Match], attractor_at: str | None) -> Match:
     """Return the fly for the point: the best, but a plain one where the attractor goes on top and one is worth it."""
     plain = next((m for m in ranked if not is_bright(m)), None)
-    if attractor_at == "top" and plain is not None and plain.score >= ATTRACTOR_WORTH * ranked[0].score:
+    if attractor_at == "top" and plain is not None and plain.score >= LEAST_WORTH * ranked[0].score:
         return plain
     return ranked[0]
 
@@ -72,8 +72,11 @@ def order_team(ranked: list[Match], count: int, attractor_at: str | None, point:
     return ordered
 
 
-def _why(match: Match, place: int, count: int, attractor_at: str | None) -> str:
-    words = [f"Stands for {match.prey.name.lower()}: {match.prey.about}.", *match.why]
+def _why(match: Match, place: int, team: list[Match], attractor_at: str | None) -> str:
+    count = len(team)
+    fits = match.score >= LEAST_WORTH * max(m.score for m in team)
+    stands = f"Stands for {match.prey.name.lower()}: {match.prey.about}."
+    words = [stands if fits else "It is on for its work, not for the food here.", *match.why]
     if attractor_at and count > 1 and match.fly.tone in ATTRACTORS:
         top = "On top to draw them: a follower that refuses it turns down to the next."
         words.append(top if place == 0 else "On the point to draw them.")
@@ -103,7 +106,7 @@ def place_flies(
             hook=hook_size(m, wary),
             from_line_m=at_m[i],
             depth_m=depths_m[i],
-            why=_why(m, i, count, attractor_at),
+            why=_why(m, i, team, attractor_at),
         )
         for i, m in enumerate(team)
     )

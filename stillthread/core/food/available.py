@@ -14,6 +14,7 @@ from stillthread.core.food.seen import Sighting, ThroatSample, sample_counts, sa
 
 # What the season alone is worth, counted as sightings: a stated prior. Common practice, no source.
 PRIOR_SIGHTINGS = 4.0
+LEADS = 0.2  # the share from which one food is more than one among many. Ours.
 
 
 @dataclass(frozen=True)
@@ -46,6 +47,11 @@ class Availability:
     counted: float = 0.0
     moves: tuple[Move, ...] = ()
     keyed: Keyed | None = None
+
+    @property
+    def leads(self) -> bool:
+        """True where one food stands out from the rest; else nothing says what the fish eat."""
+        return max(self.share.values()) >= LEADS
 
     def top(self, count: int) -> list[Prey]:
         """Return the `count` most available prey, most first."""

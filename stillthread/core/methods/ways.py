@@ -8,7 +8,7 @@ from functools import partial
 from stillthread.core.day.context import Context
 from stillthread.core.day.model import RuledOut
 from stillthread.core.flies.choose import Match
-from stillthread.core.flies.team import order_team, point_for
+from stillthread.core.flies.team import LEAST_WORTH, order_team, point_for
 from stillthread.core.methods.counted import Way, best_of, flies_allowed
 from stillthread.core.setup.model import SetUp
 from stillthread.core.tackle.leaders import Leader, sinking_leader, sinking_tip_leader, team_leader
@@ -52,7 +52,8 @@ def _team(context: Context, way: Way, ranked: list[Match], point: Match | None =
 def counted_line(context: Context, method: str, line: Line) -> SetUp | RuledOut:
     """Return a team or single fly counted down on a line, the best of its counts, or why there is none.
 
-    Unweighted flies, best first; and, where one fits better still, a weighted fly on the point.
+    Unweighted flies, best first; and, where one fits better still, a weighted fly on the point, if that stands for something
+    here: weight alone takes nothing.
     """
     way = Way(
         method=method,
@@ -66,7 +67,8 @@ def counted_line(context: Context, method: str, line: Line) -> SetUp | RuledOut:
     light = context.flies_for(middle, ("unweighted",))
     heavy = context.flies_for(middle, ("weighted",))
     teams = [_team(context, way, light)] if light else []
-    if heavy and (method != "sinking" or not light):
+    helps = bool(heavy) and (not light or heavy[0].score >= LEAST_WORTH * light[0].score)
+    if helps and (method != "sinking" or not light):
         teams.append(_team(context, way, light or heavy[1:], point_for(heavy, context.attractor_at)))
     if not teams:
         return RuledOut(way.title, "kit", "No sunk fly in your box.")

@@ -12,7 +12,7 @@ from stillthread.core.day.given import PlanInput
 from stillthread.core.day.paths import IN_MEMORY, Paths
 from stillthread.core.limits import Depth, Instant, Name, PlaceName, Said
 from stillthread.core.outing.from_plan import SPREAD_M, Doings, pace_class, spread_over
-from stillthread.core.outing.words import Next, said
+from stillthread.core.outing.words import Next, Standing, said
 from stillthread.core.plan.make import day_context, make_plan
 from stillthread.core.plan.model import Plan
 from stillthread.core.search.advisor import Advisor
@@ -109,6 +109,11 @@ class SoFar:
     costs: Costs = Costs()
     rigged: frozenset[str] = frozenset()
     minutes_left: float | None = None
+
+    @property
+    def places(self) -> frozenset[str]:
+        """Places where something was fished or seen."""
+        return frozenset({one.place for one in self.fished} | {one.place for one in self.others}) - {""}
 
 
 class Laid:
@@ -262,7 +267,7 @@ def advise(given: PlanInput, so_far: SoFar, paths: Paths = IN_MEMORY, plan: Plan
     """
     plan = plan if plan is not None else make_plan(given, paths)
     context, _ = day_context(given, paths)
-    doings = Doings(plan, context)
+    doings = Doings(plan, context, so_far.places)
     if not doings.all:
         return _stopped(plan, doings)
     laid = laid_on(doings, so_far, 60 * given.session_h)
@@ -305,12 +310,19 @@ def _advice(plan: Plan, doings: Doings, laid: Laid, so_far: SoFar, told: tuple[F
     advisor, standing = laid.advisor, laid.standing
     partner, beside = laid.beside()
     steps = advisor.advise(standing, so_far.rigged, partner)
-    now = advisor.chance(standing) if standing is not None else 0.0
+    since = _since_take(told)
+    now = Standing(
+        candidate=standing,
+        chance=advisor.chance(standing) if standing is not None else 0.0,
+        found_per_h=advisor.found_rate(standing) if standing is not None else 0.0,
+        since_min=since,
+        taken=any(h.kind == "take" for one in told for h in one.happened),
+        beside=beside,
+        seen=_seen_taking(so_far),
+    )
     mass = advisor.by_depth()
     place = standing.place if standing is not None else steps[0].candidate.place
     tried = _tried(told, laid)
-    since = _since_take(told)
-    taken = any(h.kind == "take" for one in told for h in one.happened)
     return Advice(
         plan=plan,
         places=doings.belief.places,
@@ -319,14 +331,22 @@ def _advice(plan: Plan, doings: Doings, laid: Laid, so_far: SoFar, told: tuple[F
         half_m=_band(mass[doings.belief.places.index(place)], 0.5),
         band_m=_band(mass[doings.belief.places.index(place)], 0.8),
         plan_right=1.0 - advisor.uniform,
-        next=tuple(
-            said(step=step, standing=standing, doings=doings, now=now, since=since, taken=taken, beside=beside)
-            for step in steps
-        ),
+        next=tuple(said(step, now, doings) for step in steps),
         evidence=evidence(advisor.tried),
         tried=tried,
         since_take_min=since,
     )
+
+
+def _seen_taking(so_far: SoFar) -> dict[str, str]:
+    """What others were seen to take, by place."""
+    found = {}
+    for place in {one.place for one in so_far.others if one.place}:
+        seen = [one for one in so_far.others if one.place == place]
+        takes, minutes = sum(one.takes for one in seen), sum(one.minutes for one in seen)
+        if takes > 0:
+            found[place] = f"Others were seen to take {takes} there in {minutes:.0f} min."
+    return found
 
 
 def _band(mass: tuple[float, ...], share: float) -> tuple[float, float]:

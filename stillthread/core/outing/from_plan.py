@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Set
 from dataclasses import dataclass, replace
 
 import numpy as np
@@ -15,7 +16,9 @@ from stillthread.core.day.context import Context
 from stillthread.core.day.paths import pull_of
 from stillthread.core.food.catalogue import BY_KEY
 from stillthread.core.methods.hung import FISHED_SHARE
+from stillthread.core.plan.make import above_cool, cool_depths, ways_at
 from stillthread.core.plan.model import Plan
+from stillthread.core.plan.next_steps import float_rungs
 from stillthread.core.search.model import CELL_M, MOST_PLACES, Belief, Candidate, Kind, PaceClass
 from stillthread.core.setup.model import Rung, SetUp
 from stillthread.core.setup.retrieves import RETRIEVES
@@ -23,6 +26,10 @@ from stillthread.core.trout.notice import BELOW_REACH_M, upward_reach_m
 
 MOST_KINDS = 4
 WORTH_A_PLACE = 0.04  # share of the belief from which a place is reckoned with
+CLEAR_M, UNDER_THE_BED = 0.3, 0.05  # how far above another bed a rung must fish, and how much of its time may lie below
+MOST_FLOAT_STEPS = 60  # of 30 cm, either way
+UNDER_FLOAT_M = 0.3  # how far under the float the top dropper hangs at least
+MOST_LAID_OUT = 2  # of the places the plan's set-ups do not suit
 # How much of the clock a way fishes that the thread does not run: common practice, figures ours.
 SHARES = {"float": FISHED_SHARE, "dry": 0.7}
 WAY_SHARE = 0.6
@@ -61,12 +68,11 @@ def _by_cell(belief: PlaceBelief) -> tuple[float, ...]:
     return tuple(float(v) for v in padded.reshape(-1, per).sum(axis=1))
 
 
-def belief_of(plan: Plan, context: Context) -> Belief:
-    """Return the plan's belief in the search's cells, for the places worth reckoning with."""
-    ranked = sorted(plan.beliefs, key=lambda b: -b.share)
-    chosen = [b for b in ranked if b is plan.chosen or b.share >= WORTH_A_PLACE][:MOST_PLACES]
-    if plan.chosen not in chosen:
-        chosen[-1] = plan.chosen
+def belief_of(plan: Plan, context: Context, named: Set[str] = frozenset()) -> Belief:
+    """Return the plan's belief in the search's cells, for the places worth reckoning with and those `named` on the day."""
+    first = sorted(plan.beliefs, key=lambda b: (b is not plan.chosen, b.place.name not in named, -b.share))
+    able = [b for b in first if b is plan.chosen or b.place.name in named or b.share >= WORTH_A_PLACE]
+    chosen = sorted(able[:MOST_PLACES], key=lambda b: -b.share)
     total = sum(b.share for b in chosen)
     return Belief(
         places=tuple(b.place.name for b in chosen),
@@ -99,18 +105,35 @@ def _exposure(result: CastResult, bed_m: float) -> tuple[float, ...]:
     return tuple(float(v) for v in cells / max(float(cells.sum()), 1e-9))
 
 
+def _hangs_whole(set_up: SetUp, rung: Rung) -> bool:
+    """Whether all of a set-up's flies are under the float at a rung: hung higher, the point is fished alone."""
+    at = set_up.leader.flies_at_m
+    return rung.float_hang_m is None or rung.float_hang_m >= at[-1] - at[0] + UNDER_FLOAT_M
+
+
 class Doings:
     """Everything that can be done now with a plan, in the search's terms and the angler's."""
 
-    def __init__(self, plan: Plan, context: Context) -> None:
-        """Work the candidates out."""
+    def __init__(self, plan: Plan, context: Context, named: Set[str] = frozenset()) -> None:
+        """Work the candidates out; `named` are places where something was fished or seen today."""
         self.plan, self.context = plan, context
-        self.belief, self.kinds = belief_of(plan, context), kinds_of(context)
+        self.belief, self.kinds = belief_of(plan, context, named), kinds_of(context)
         self._beds = dict(zip(self.belief.places, self.belief.beds_m, strict=True))
         self._kinds = {kind.name for kind in self.kinds}
         self._prey = {fly.name: fly.prey for fly in context.given.flies}
-        self.all = tuple(one for set_up in plan.set_ups for one in self._of(set_up))
+        self._cool = cool_depths(context, plan.welfare)
+        shown = [one for set_up in plan.set_ups for one in self._of(set_up)]
+        self.all = (*shown, *(one for set_up in self._elsewhere(shown, named) for one in self._of(set_up)))
         self.by_key = {one.candidate.key: one for one in self.all}
+
+    def _elsewhere(self, shown: list[Doing], named: Set[str]) -> list[SetUp]:
+        """Ways for the places none of the plan's set-ups can be fished at: the likeliest, and those named on the day."""
+        reached = {one.place for one in shown if self._beds[one.place] >= one.set_up.target_m + CLEAR_M}
+        reached |= {one.place for one in self.plan.set_ups}
+        left = [b for b in self.plan.beliefs if b.place.name in self._beds and b.place.name not in reached]
+        left.sort(key=lambda b: (b.place.name not in named, -b.share))
+        told = left[:MOST_LAID_OUT] if shown else []
+        return [way for place in told for way in ways_at(place, self.context, self.plan.set_ups)]
 
     def expected(self) -> tuple[Candidate, float] | None:
         """Return a set-up as it stands in the plan with the takes an hour the own log gives it, None where it cannot say."""
@@ -137,12 +160,22 @@ class Doings:
         teams = [tuple(f.fly.name for f in set_up.flies)]
         teams += [(*teams[0][:-1], name) for name, _ in set_up.changes.next_flies]
         found = []
+        depths = [
+            one for one in self._depths(set_up) if above_cool(set_up, one[0].depth_m, self.context, self._cool) is None
+        ]
         for place in self.belief.places:
-            if self._beds[place] < set_up.target_m + 0.3 and place != set_up.place:
+            if place != set_up.place and set_up.elsewhere:
                 continue
-            for depth in self._depths(set_up):
-                found += [self._doing(set_up, place, team, depth) for team in teams]
+            for depth in depths:
+                if place == set_up.place or self._clear(place, depth[0], depth[2]):
+                    able = dict.fromkeys(team if _hangs_whole(set_up, depth[0]) else team[-1:] for team in teams)
+                    found += [self._doing(set_up, place, team, depth) for team in able]
         return found
+
+    def _clear(self, place: str, rung: Rung, exposure: tuple[float, ...]) -> bool:
+        """Whether a rung laid out over another bed fishes clear of this place's."""
+        bed_m = self._beds[place]
+        return rung.depth_m + CLEAR_M <= bed_m and sum(exposure[round(bed_m / CELL_M) :]) <= UNDER_THE_BED
 
     def _bed_m(self, set_up: SetUp) -> float:
         """The bed a set-up was laid out over: its own place's."""
@@ -153,6 +186,8 @@ class Doings:
         bed_m = self._bed_m(set_up)
         own = Rung(set_up.count_s, set_up.float_hang_m, set_up.target_m)
         rungs = list(set_up.ladder) or [own]
+        if set_up.float_hang_m is not None:  # it is moved in a minute: any depth is worth a thought
+            rungs = float_rungs(set_up, bed_m, self.context.landing_m, each_way=MOST_FLOAT_STEPS)
         if all((r.count_s, r.float_hang_m) != (own.count_s, own.float_hang_m) for r in rungs):
             rungs.append(own)
         found = [(rung, *self._fished(set_up, rung)) for rung in rungs]

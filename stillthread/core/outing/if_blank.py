@@ -8,7 +8,7 @@ from stillthread.core.day.given import PlanInput
 from stillthread.core.day.paths import IN_MEMORY, Paths
 from stillthread.core.outing.day import Laid, SoFar, laid_on
 from stillthread.core.outing.from_plan import Doing, Doings
-from stillthread.core.outing.words import Next, said
+from stillthread.core.outing.words import Next, Standing, said
 from stillthread.core.plan.make import day_context, make_plan
 from stillthread.core.plan.model import Plan
 from stillthread.core.search.advisor import Advisor
@@ -63,8 +63,8 @@ def _phases(laid: Laid, standing: Candidate, doings: Doings, so_far: SoFar) -> t
         minutes, step = _stays(advisor, standing, so_far)
         after_that = None
         if step is not None:
-            now = advisor.chance(standing)
-            after_that = said(step=step, standing=standing, doings=doings, now=now, since=minutes, taken=False)
+            now = Standing(standing, advisor.chance(standing), advisor.found_rate(standing), since_min=minutes)
+            after_that = said(step, now, doings)
         found.append(
             Phase(
                 doing=doings.by_key.get(standing.key),
@@ -88,7 +88,7 @@ def if_blank(
     """
     plan = plan if plan is not None else make_plan(given, paths)
     context, _ = day_context(given, paths)
-    doings = Doings(plan, context)
+    doings = Doings(plan, context, so_far.places)
     if not doings.all:
         return ()
     laid = laid_on(doings, so_far, 60 * given.session_h)

@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from collections.abc import Mapping
+from dataclasses import dataclass, field
 
 from stillthread.core.outing.from_plan import Doing, Doings
 from stillthread.core.search.model import Candidate, Step, StepKind
@@ -26,23 +27,32 @@ class Next:
     reasons: tuple[str, ...] = ()
 
 
-def said(
-    step: Step, standing: Candidate | None, doings: Doings, now: float, since: float, taken: bool, beside: str = ""
-) -> Next:
-    """Return a step in words, with why.
-
-    `now` is the chance going on as now, `since` the minutes since a take, `beside` what a partner's rod has to do with it.
+@dataclass(frozen=True)
+class Standing:
+    """How things stand: what is fished, its chance of a take in ten minutes, the takes an hour it would have once it took, minutes
+    since a take, whether anything took today, what a partner's rod has to do with it, and where others were seen to take.
     """
-    doing = doings.by_key.get(step.candidate.key)
+
+    candidate: Candidate | None
+    chance: float = 0.0
+    found_per_h: float = 0.0
+    since_min: float = 0.0
+    taken: bool = False
+    beside: str = ""
+    seen: Mapping[str, str] = field(default_factory=dict)
+
+
+def said(step: Step, now: Standing, doings: Doings) -> Next:
+    """Return a step in words, with why."""
     return Next(
         kind=step.kind,
-        words=in_words(step, standing, doings),
-        doing=doing,
+        words=in_words(step, now.candidate, doings),
+        doing=doings.by_key.get(step.candidate.key),
         minutes=step.minutes,
         chance=step.chance,
-        chance_now=now,
+        chance_now=now.chance,
         cost_min=step.cost,
-        reasons=_why(step, now, since, taken) + ((beside,) if beside else ()),
+        reasons=_why(step, now) + ((now.beside,) if now.beside else ()),
     )
 
 
@@ -64,18 +74,24 @@ def in_words(step: Step, standing: Candidate | None, doings: Doings) -> str:
     if step.kind == "pace" and doing is not None:
         return f"Same depth, another pace: {_pace_words(doing)}."
     if step.kind == "fly":
-        counted = f", count {one.count_s:.0f} s" if one.count_s is not None else ""
+        counted = f", {_count(one)}" if one.count_s is not None else ""
         return f"{flies} on the point{counted}, about {depth}."
     title = doing.set_up.title if doing is not None else one.method
     how = (
         f"float at {one.hang_m:.1f} m"
         if one.hang_m is not None
-        else f"count {one.count_s:.0f} s, about {depth}"
+        else f"{_count(one)}, about {depth}"
         if one.count_s is not None
         else depth
     )
     where = f"Move to {one.place}. " if step.kind == "place" else ""
+    if standing is None and one.place != doings.plan.chosen.place.name:
+        where = f"At {one.place}. "
     return f"{where}{title}: {how}, {flies}."
+
+
+def _count(one: Candidate) -> str:
+    return f"count {one.count_s:.0f} s" if one.count_s else "no count"
 
 
 def _pace_words(doing: Doing) -> str:
@@ -84,14 +100,20 @@ def _pace_words(doing: Doing) -> str:
     return words[0].lower() + words[1:]
 
 
-def _why(step: Step, now: float, since: float, taken: bool) -> tuple[str, ...]:
+def _why(step: Step, now: Standing) -> tuple[str, ...]:
     """Why a step: the chance it gives and what it stands against."""
     found = [f"A take in the next ten minutes: {100 * step.chance:.0f} %"]
-    found[0] += "." if step.kind == "stay" or now <= 0 else f", and {100 * now:.0f} % going on as now."
-    if step.kind == "stay" and taken and since <= JUST_TAKEN_MIN:
+    found[0] += "." if step.kind == "stay" or now.chance <= 0 else f", and {100 * now.chance:.0f} % going on as now."
+    if step.kind != "stay" and step.chance < now.chance and step.found_per_h > now.found_per_h:
+        found.append(
+            f"Less likely at once, but a take would promise more there: {step.found_per_h:.1f} an hour, here {now.found_per_h:.1f}."
+        )
+    if step.kind == "place" and step.candidate.place in now.seen:
+        found.append(now.seen[step.candidate.place])
+    if step.kind == "stay" and now.taken and now.since_min <= JUST_TAKEN_MIN:
         found.append("A fish took here minutes ago: what took it is still right.")
-    elif since >= LONG_BLANK_MIN:
-        found.append(f"{since:.0f} minutes without a take.")
+    elif now.since_min >= LONG_BLANK_MIN:
+        found.append(f"{now.since_min:.0f} minutes without a take.")
     if step.cost > 0:
         found.append(f"The change takes about {step.cost:.0f} min; that is reckoned in.")
     return tuple(found)

@@ -9,6 +9,7 @@ from stillthread.core.day.given import PlanInput, Rules
 from stillthread.core.reading.cautions import (
     Caution,
     cold_cautions,
+    dark_cautions,
     gravest_first,
     sky_cautions,
     water_cautions,
@@ -117,14 +118,20 @@ def set_up_cautions(one: SetUp, context: Context) -> tuple[Caution, ...]:
     return tuple(found)
 
 
-def plan_cautions(given: PlanInput, warmth: Welfare | None, place_kinds: Set[str]) -> tuple[Caution, ...]:
-    """Return all cautions for a plan, the gravest first; `place_kinds` are those of the places it sends the angler to."""
+def plan_cautions(
+    given: PlanInput, warmth: Welfare | None, place_kinds: Set[str], sun_deg: float
+) -> tuple[Caution, ...]:
+    """Return all cautions for a plan, the gravest first.
+
+    `place_kinds` are those of the places it sends the angler to, `sun_deg` the sun's elevation [deg].
+    """
     found = (
         fish_cautions(warmth, given.rules)
         + sky_cautions(given.reading)
         + wind_cautions(given.reading, given.angler.afloat)
         + water_cautions(given.reading, given.angler.afloat)
         + cold_cautions(given.reading)
+        + dark_cautions(sun_deg, given.angler.afloat)
         + handling_cautions(given.rules)
         + going_cautions(given, place_kinds)
         + rule_cautions(given.rules)

@@ -29,11 +29,13 @@ def second_place(beliefs: tuple[PlaceBelief, ...], context: Context) -> Context 
     second = max(others, key=lambda one: one.share)
     if second.share < max(FAIR_SHARE, BESIDE_FIRST * first.share):
         return None
-    notice = context.angler.learnt.notice
-    # Its ways are those of the lines that are owned; what was put together by hand is for the first place.
-    given = replace(context.given, by_hand=())
-    reach = Reach(second, context.light.secchi_m, context.light, notice)
-    return replace(context, given=given, belief=second, reach=reach)
+    return at_place(second, context)
+
+
+def at_place(belief: PlaceBelief, context: Context) -> Context:
+    """Return the day as another place has it. What was put together by hand is for the first place."""
+    reach = Reach(belief, context.light.secchi_m, context.light, context.angler.learnt.notice)
+    return replace(context, given=replace(context.given, by_hand=()), belief=belief, reach=reach)
 
 
 def tried_there(there: Context, lines: set[str]) -> list[SetUp]:

@@ -23,9 +23,9 @@ from stillthread.core.methods.dry import dry
 from stillthread.core.noted.reading import checked_reading, light_on
 from stillthread.core.plan.cautions import plan_cautions, set_up_cautions
 from stillthread.core.plan.changed import as_before, what_changed, what_moved_it
-from stillthread.core.plan.elsewhere import given_way, second_place, tried_there, with_elsewhere
+from stillthread.core.plan.elsewhere import at_place, given_way, second_place, tried_there, with_elsewhere
 from stillthread.core.plan.model import Plan
-from stillthread.core.plan.next_steps import with_next_steps
+from stillthread.core.plan.next_steps import ladder, with_next_steps
 from stillthread.core.plan.rank import (
     RIGGED_MIN,
     by_aim,
@@ -49,6 +49,7 @@ from stillthread.core.water.profile import oxygen_at, temperature_at
 # How much warmer than the coolest water is still fished where all of it is too warm [°C]. Our figure.
 NEAR_COOLEST_C = 0.7
 MOST_OWN_REASONS = 3  # beside the three that moved the depth most
+MOST_ELSEWHERE = 2  # ways laid out for the search at a place the plan's own do not suit
 
 
 def check_input(given: PlanInput) -> None:
@@ -120,16 +121,23 @@ def cool_depths(context: Context, warmth: Welfare | None) -> tuple[float, float]
     return limit, float(z[t <= limit][0]) if (t <= limit).any() else float(z[-1])
 
 
+def above_cool(one: SetUp, depth_m: float, context: Context, cool: tuple[float, float] | None) -> float | None:
+    """Return how warm [°C] the water is at a depth [m] that a set-up may not be fished at in the heat; None where it may.
+
+    By hand it is the angler's own.
+    """
+    water_c = context.water_c(depth_m)
+    forbidden = cool is not None and one.by_hand is None and water_c is not None and water_c > cool[0]
+    return water_c if forbidden else None
+
+
 def too_warm(one: SetUp, context: Context, cool: tuple[float, float] | None) -> RuledOut | None:
     """Return why a set-up is not offered in the heat: it fishes above the cool depths. By hand it is the angler's own."""
-    if cool is None or one.by_hand is not None:
-        return None
-    limit, from_m = cool
-    t = context.water_c(one.target_m)
-    if t is None or t <= limit:
+    t = above_cool(one, one.target_m, context, cool)
+    if cool is None or t is None:
         return None
     said = (
-        f"It fishes at {one.target_m:.1f} m, in {t:.1f} °C: only the cool depths are fished, from {from_m:.1f} m down."
+        f"It fishes at {one.target_m:.1f} m, in {t:.1f} °C: only the cool depths are fished, from {cool[1]:.1f} m down."
     )
     return RuledOut(one.title, "warmth", said)
 
@@ -228,6 +236,21 @@ def _rank(tried: list[SetUp], spot: _Spot, second: _Spot | None = None) -> tuple
     with ThreadPoolExecutor(SIDE_BY_SIDE) as pool:
         told = tuple(pool.map(lambda one: _told(one, offered, at(one).context), full))
     return told, weaker + warm
+
+
+def ways_at(place: PlaceBelief, context: Context, shown: tuple[SetUp, ...]) -> tuple[SetUp, ...]:
+    """Return what a search can try at another place with the lines of the set-ups shown: the best two that differ in method.
+
+    Each with its numbers and its ladder, on the rod that carries it; nothing that rules, kit or heat forbid.
+    """
+    there = at_place(place, context)
+    spot = _Spot(there, cool_depths(there, _warmth(context.given)))
+    found, _ = spot.wanted(tried_there(there, {one.line.key for one in shown}))
+    rods = {(one.style, one.line.key): one.rod for one in shown}
+    with ThreadPoolExecutor(SIDE_BY_SIDE) as pool:
+        full = pool.map(lambda one: _numbers(one, there), pick_different(found, MOST_ELSEWHERE))
+    cool = [one for one in full if spot.too_warm(one) is None]
+    return tuple(replace(s, rod=rods.get((s.style, s.line.key)), ladder=ladder(s, there)) for s in cool)
 
 
 def _numbers(one: SetUp, context: Context) -> SetUp:
@@ -329,7 +352,7 @@ def _plan(given: PlanInput, paths: Paths) -> Plan:
         chosen=context.belief,
         set_ups=set_ups,
         ruled_out=tuple(ruled_out),
-        cautions=plan_cautions(given, warmth, kinds),
+        cautions=plan_cautions(given, warmth, kinds, context.light.sun_elevation_deg),
         guessed=_guessed(given, context.light),
         effects=factor_effects(beliefs, context.belief.place.name),
         pair=pair_of([s for s in set_ups if s.by_hand is None]),

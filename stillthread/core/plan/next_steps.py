@@ -11,6 +11,7 @@ from stillthread.core.day.paths import fished_mean_m, pull_of
 from stillthread.core.flies.choose import Match
 from stillthread.core.food.catalogue import BY_KEY
 from stillthread.core.methods.counted import COUNT_STEP_S, LIFT_OFFS_S, LONGEST_COUNT_S, clear_of_the_bed, fished_for_s
+from stillthread.core.methods.hung import TOP_FLOAT_M
 from stillthread.core.setup.model import ChangeOrder, Rung, SetUp
 from stillthread.core.setup.retrieves import RETRIEVES
 from stillthread.core.sky.light import ripple_class
@@ -25,13 +26,17 @@ BLANK_MIN = 20
 FOR_SOME = ("sink-pull", "quarter-swing", "lift-drop")  # paces that one turns to only for the food that asks for them
 
 
-def _float_rungs(one: SetUp, context: Context) -> list[Rung]:
+def float_rungs(one: SetUp, bed_m: float, landing_m: float, each_way: int = 3) -> list[Rung]:
+    """Return the depths to hang a float at, 30 cm apart, so many each way of its own: clear of the bed [m], none that could
+    not be landed [m], and none on the fish's heads unless its own is.
+    """
     hang = one.float_hang_m or 0.0
-    lowest = context.bed_m - 0.15
+    lowest = bed_m - 0.15
     if one.float_kind == "fixed":
-        lowest = min(lowest, context.landing_m)  # deeper it could not be landed
-    steps = [hang + k * FLOAT_STEP_M for k in range(-3, 4)]
-    return [Rung(None, round(d, 2), round(d, 2)) for d in steps if 0.3 <= d <= lowest + 1e-6]
+        lowest = min(lowest, landing_m)
+    highest = min(hang, TOP_FLOAT_M)
+    steps = [hang + k * FLOAT_STEP_M for k in range(-each_way, each_way + 1)]
+    return [Rung(None, round(d, 2), round(d, 2)) for d in steps if highest - 1e-6 <= d <= lowest + 1e-6]
 
 
 def _fished_with(one: SetUp, context: Context, **other: Any) -> Rung | None:
@@ -98,7 +103,7 @@ def ladder(one: SetUp, context: Context) -> tuple[Rung, ...]:
     """
     rungs: list[Rung] = []
     if one.float_hang_m is not None:
-        rungs = _float_rungs(one, context)
+        rungs = float_rungs(one, context.bed_m, context.landing_m)
     elif one.count_s is not None:
         rungs = _count_rungs(one, context)
         rungs = rungs if len(rungs) > 1 else _pace_rungs(one, context) or rungs

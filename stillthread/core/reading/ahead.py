@@ -5,8 +5,15 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 from datetime import datetime, timedelta
 
-from stillthread.core.noted.reading import Reading
-from stillthread.core.reading.cautions import Caution, cold_cautions, sky_cautions, water_cautions, wind_cautions
+from stillthread.core.noted.reading import Reading, light_on
+from stillthread.core.reading.cautions import (
+    Caution,
+    cold_cautions,
+    dark_cautions,
+    sky_cautions,
+    water_cautions,
+    wind_cautions,
+)
 from stillthread.core.reading.hours import Hour, sun_moments, weather_at
 from stillthread.core.reading.means import ReadInput
 from stillthread.core.trout.temperature import Welfare, welfare
@@ -45,15 +52,18 @@ def _dark(given: ReadInput) -> Ahead | None:
     dusk = sun_moments(given.water, given.when).civil_dusk if given.water.latitude_deg is not None else None
     if dusk is None:
         return None
+    if given.when >= dusk:
+        sun_deg = light_on(given.water, given.reading, given.when).sun_elevation_deg
+        return next((Ahead(given.when, one) for one in dark_cautions(sun_deg, given.afloat)), None)
     where = "be ashore by then, or show a light" if given.afloat else "find your way back while you can see it"
-    return Ahead(dusk - BEFORE_DARK, Caution("dark", "caution", f"Dark by {dusk:%H:%M}: {where}."))
+    return Ahead(max(given.when, dusk - BEFORE_DARK), Caution("dark", "caution", f"Dark by {dusk:%H:%M}: {where}."))
 
 
 def cautions_ahead(given: ReadInput) -> tuple[Ahead, ...]:
     """Return the stops and cautions of the rest of a reading's local day, each at the first hour it holds, in order.
 
     The reading's own hold from its instant; the forecast's hours bring wind, gusts and cold air; the sun brings the dark.
-    The limits are those of the single cautions (see `core.water.cautions`).
+    The limits are those of the single cautions (see `core.reading.cautions`).
     """
     reading, when = given.reading, given.when
     warmest = max(p.temperature_c for p in reading.profile) if reading.profile else None
@@ -65,7 +75,7 @@ def cautions_ahead(given: ReadInput) -> tuple[Ahead, ...]:
             then = _in(weather_at(given.hours, reading, hour.when), reading)
             found += [Ahead(hour.when, one) for one in wind_cautions(then, given.afloat) + cold_cautions(then)]
     dark = _dark(given)
-    if dark is not None and dark.since > when:
+    if dark is not None:
         found.append(dark)
     first: dict[tuple[str, str], Ahead] = {}
     for one in sorted((a for a in found if a.caution.level != "note"), key=lambda a: a.since):

@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from typing import Literal
 
 from stillthread.core.noted.reading import Reading
+from stillthread.core.sky.sun import is_dark
 from stillthread.core.sky.wind import boat_level, wind_chill_c
 
 COLD_SHOCK_C = 15.0
@@ -67,6 +68,18 @@ def sky_cautions(reading: Reading) -> list[Caution]:
     if reading.air_temperature_c is not None and reading.air_temperature_c >= HOT_AIR_C:
         found.append(Caution("heat", "note", "Hot day: sun block, hat, and at least 1.5 litres of water."))
     return found
+
+
+def dark_cautions(sun_deg: float, afloat: bool) -> list[Caution]:
+    """Return the caution for fishing in the dark, by the sun's elevation [deg]: from the end of civil twilight (common practice)."""
+    if not is_dark(sun_deg):
+        return []
+    how = (
+        "show a light, and keep to water you know"
+        if afloat
+        else "carry a light, and wade only where you have stood by day"
+    )
+    return [Caution("dark", "caution", f"It is dark: {how}. Many waters close at dusk: check.")]
 
 
 def gravest_first(found: list[Caution]) -> tuple[Caution, ...]:

@@ -21,6 +21,7 @@ from stillthread.core.noted.water import Place, Water
 from stillthread.core.reading.cautions import (
     Caution,
     cold_cautions,
+    dark_cautions,
     gravest_first,
     sky_cautions,
     water_cautions,
@@ -239,13 +240,14 @@ def _edges(given: ReadInput) -> tuple[WarmEdge, ...]:
     )
 
 
-def _cautions(given: ReadInput, wind: WindNow | None) -> tuple[Caution, ...]:
+def _cautions(given: ReadInput, light: Light, wind: WindNow | None) -> tuple[Caution, ...]:
     reading = given.reading
     return gravest_first(
         sky_cautions(reading)
         + wind_cautions(reading, given.afloat, wind.wave_m if wind else None)
         + water_cautions(reading, given.afloat)
         + cold_cautions(reading)
+        + dark_cautions(light.sun_elevation_deg, given.afloat)
     )
 
 
@@ -324,6 +326,6 @@ def read_water(given: ReadInput) -> WaterRead:
         food=food,
         food_here=_food_here(given, food, depths, easy),
         year=water_year(water),
-        cautions=_cautions(given, wind),
+        cautions=_cautions(given, light, wind),
         guessed=_guessed(given, light, oxygen, wind),
     )

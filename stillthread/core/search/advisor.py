@@ -6,14 +6,12 @@ import copy
 import math
 from collections.abc import Iterable
 from dataclasses import replace
-from functools import cache
-from importlib import import_module
-from types import ModuleType
 
 import numpy as np
 from numpy.typing import NDArray
 
 from stillthread.core.search.exposure import Exposures
+from stillthread.core.search.filters import LONGEST_STEP_MIN, RATES, Filters, Said, kernels
 from stillthread.core.search.model import (
     CELL_M,
     NOTHING_YET,
@@ -28,20 +26,10 @@ from stillthread.core.search.model import (
     Stretch,
 )
 
-# Levels of the day's rate for the right fly, place, depth and pace [takes an hour] and how likely they are at the start. The
-# day is taken to be fishable: with lower levels long blanks are put down to a dead day, and the search sits still.
-LEVELS = 6
-RATES = tuple(0.7 * (20 / 0.7) ** (level / (LEVELS - 1)) for level in range(2, LEVELS))
-RATE_PRIOR = (0.15, 0.35, 0.35, 0.15)
-PACE_PRIOR = (0.30, 0.45, 0.25)
-PLAN_KINDS = 0.8  # of the plan's match of flies; the rest is spread
-UNIFORM_AT_START, UNIFORM_IF_UNREAD = 0.55, 0.7
-# How much of a blank is believed, before the first take and after: feeding comes in bursts.
-TEMPER_BLANK, TEMPER = 0.3, 0.4
+# How much of a blank is believed where the next step is chosen, before the first take and after: feeding comes in bursts. What
+# is told of the chances counts every blank minute in full.
+TEMPER_BLANK, TEMPER, IN_FULL = 0.3, 0.55, 1.0
 COSTS_WEIGH = 0.7  # of a change's minutes: the fish rest meanwhile, and what is found lasts longer than it is tried for
-LEAK_PER_MIN = 0.005  # to the uniform filter while nothing has been taken today
-WANDERS_M2_PER_H = 0.2
-LONGEST_STEP_MIN = 5.0
 TRIED_MIN = (10.0, 25.0)
 AHEAD_MIN = 80.0
 STAY_WITHIN = 1.02
@@ -58,15 +46,9 @@ SHALLOW_M, TIRES_PER_MIN, TIRED_BY_TAKE, RESTED_MIN = 5.0, (0.006, 0.0015), 0.03
 LEAST_SCALE, MOST_SCALE = 0.3, 8.0
 MOST_DEPTHS, MOST_LOOKED_AT = 4, 32  # of one action; of all
 WORTH_A_LOOK = 0.7  # depths that meet fewer fish than this share of an action's best are not looked at
-WORTH_A_THOUGHT = 0.45  # nor actions that take less than this share of the best of all
+WORTH_A_THOUGHT = 0.45  # nor actions that take less than this share of the best of all, while there are others to show
 
 Array = NDArray[np.float64]
-
-
-@cache
-def _kernels() -> ModuleType:
-    """The compiled arithmetic; the compiler takes a second to fetch, and the first search alone needs it."""
-    return import_module("stillthread.core.search.cells")
 
 
 class Advisor:
@@ -85,11 +67,11 @@ class Advisor:
         self._stretches: dict[str, Stretch] = {}  # what each angler has in hand
         self.tried: list[Spell] = []
         self._rates = np.array(RATES) * scale
-        self._table = _kernels().tabulate(self._rates, np.array(TRIED_MIN))
+        self._table = kernels().tabulate(self._rates, np.array(TRIED_MIN))
         self._exposure = Exposures(self.cells).of
-        self._plan = self._laid_out(belief, plan=True)
-        self._flat = self._laid_out(belief, plan=False)
-        self.uniform = UNIFORM_AT_START if belief.read else UNIFORM_IF_UNREAD
+        self._hoped = Filters(belief, self.kinds, self.beds, self._rates)  # what the next step is chosen by
+        self._full = self._hoped.copy()  # what its chances are told by, once asked for
+        self._untold: list[Said | None] = []  # what it has not taken in yet: spells, and steps of time
         self._moved_min = 0.0
         self._tired = np.zeros(len(self.places))  # how much the fish of a place are put down, as a log-rate
         self._tires = np.where(np.array(belief.beds_m) < SHALLOW_M, *TIRES_PER_MIN)
@@ -149,22 +131,6 @@ class Advisor:
             found[-1] = 1.0
         return found
 
-    def _laid_out(self, belief: Belief, plan: bool) -> Array:
-        """The belief over every state, by the plan or flat."""
-        water = np.zeros((len(self.places), self.cells))
-        for p, (bed, given) in enumerate(zip(self.beds, belief.mass, strict=True)):
-            share = sum(given) if plan else 1.0 / len(self.places)
-            inside = np.array(given[:bed], dtype=np.float64) if plan else np.full(bed, 1.0)
-            inside = np.pad(inside, (0, bed - len(inside)))
-            water[p, :bed] = share * inside / inside.sum() if inside.sum() > 0 else share / bed
-        count = len(self.kinds)
-        told = np.array([one.share for one in self.kinds])
-        told = told / told.sum() if told.sum() > 0 else np.full(count, 1.0 / count)
-        kinds = PLAN_KINDS * told + (1 - PLAN_KINDS) / count if plan else np.full(count, 1.0 / count)
-        parts = np.array(RATE_PRIOR)
-        mass = np.einsum("pz,k,m,l->pzkml", water, kinds, np.array(PACE_PRIOR), parts)
-        return np.ascontiguousarray(mass / mass.sum())
-
     # --- what happens -------------------------------------------------------------------------
 
     def observe(self, spell: Spell) -> None:
@@ -207,24 +173,21 @@ class Advisor:
     def _weigh(self, spell: Spell) -> None:
         one = spell.candidate
         place = self.places.index(one.place) if one.place in self.places else -1
-        temper = TEMPER if self.taken else TEMPER_BLANK
-        said = np.array(
-            [spell.minutes, spell.takes, spell.plucks, spell.follows, spell.weight, temper], dtype=np.float64
-        )
         exposure = self._exposure(one)
         if place >= 0:
             added = self._tires[place] * spell.minutes
             exposure = exposure * math.exp(-self._tired[place] - added / 2)
             self._tired[place] += added + TIRED_BY_TAKE * spell.takes
-        told = _kernels().likelihoods(self._rates, exposure, PACES.index(one.pace), said)
-        kinds = self._matches(one)
-        by_plan = _kernels().weigh(self._plan, told, place, kinds)
-        by_flat = _kernels().weigh(self._flat, told, place, kinds)
-        total = self.uniform * by_flat + (1 - self.uniform) * by_plan
-        if total > 0:
-            self.uniform = self.uniform * by_flat / total
-        if not self.taken and spell.takes == 0:
-            self.uniform += (1 - self.uniform) * (1 - math.exp(-LEAK_PER_MIN * spell.minutes * spell.weight))
+        said = Said(
+            spell=spell,
+            place=place,
+            pace=PACES.index(one.pace),
+            kinds=self._matches(one),
+            exposure=exposure,
+            doubts=not self.taken and spell.takes == 0,
+        )
+        self._hoped.take_in(said, TEMPER if self.taken else TEMPER_BLANK)
+        self._untold.append(said)
 
     def moved(self, minutes: float) -> None:
         """Let time [min] pass: the feeding fish change their depth, as far as anybody knows."""
@@ -233,14 +196,13 @@ class Advisor:
         self._tired *= math.exp(-minutes / RESTED_MIN)
         while self._moved_min >= LONGEST_STEP_MIN:
             self._moved_min -= LONGEST_STEP_MIN
-            share = WANDERS_M2_PER_H * LONGEST_STEP_MIN / 60.0 / CELL_M**2
-            for mass in (self._plan, self._flat):
-                _kernels().spread(mass, self.beds, share)
+            self._hoped.wander()
+            self._untold.append(None)
 
     def copy(self) -> Advisor:
         """Return another advisor that believes the same, to try something on."""
         other = copy.copy(self)
-        other._plan, other._flat = self._plan.copy(), self._flat.copy()
+        other._hoped, other._full, other._untold = self._hoped.copy(), self._full.copy(), list(self._untold)
         other.tried, other._tired, other._stretches = list(self.tried), self._tired.copy(), dict(self._stretches)
         return other
 
@@ -249,7 +211,22 @@ class Advisor:
     @property
     def mass(self) -> Array:
         """The belief over place, cell, kind, pace and level (sum 1)."""
-        return np.asarray(self.uniform * self._flat + (1 - self.uniform) * self._plan, dtype=np.float64)
+        return self._hoped.mass
+
+    @property
+    def uniform(self) -> float:
+        """The weight of the flat belief: how much the plan is doubted, 0 to 1."""
+        return self._hoped.uniform
+
+    def _in_full(self) -> Array:
+        """The belief that counts every blank in full, by which chances are told."""
+        for said in self._untold:
+            if said is None:
+                self._full.wander()
+            else:
+                self._full.take_in(said, IN_FULL)
+        self._untold.clear()
+        return self._full.mass
 
     def by_depth(self) -> tuple[tuple[float, ...], ...]:
         """Return the belief by place and 0.2 m cell (all together sum to 1), each place down to its own bed."""
@@ -264,37 +241,44 @@ class Advisor:
         rigged: frozenset[str] = frozenset(),
         partner: Candidate | None = None,
         most: int = SHOWN_STEPS,
+        told: bool = True,
     ) -> tuple[Step, ...]:
         """Return what to do next, best first, at most `most`; the first is to stay where nothing is clearly better.
 
+        Without `told` their chances are left out, which takes half the time.
+
         `standing` is what is fished now, `rigged` the rods that stand ready, `partner` what a partner fishes, who is left
         to try that unless it has just taken: then two rods are worth more there than apart. That ranks the steps; their
-        chances are what is believed.
+        chances are told by the belief that counts every blank in full.
         """
         if partner is not None and not self.called_over(partner):
             other = self.copy()
             other._weigh(Spell(partner, PARTNER_MIN))
-            chosen = other.advise(standing, rigged, None, most)
-            return tuple(
-                replace(step, chance=self.chance(step.candidate), rate_per_h=self.rate(step.candidate))
-                for step in chosen
-            )
+            chosen = other.advise(standing, rigged, most=most, told=False)
+            return self._with_chances(chosen) if told else chosen
         at, worth = self._worths(standing)
         cost = np.array([self.costs.of(standing, self.candidates[c], rigged) for c in at])
         index, over = self._indices(worth, cost)
         stays = np.array([standing is not None and standing.key == self.candidates[c].key for c in at])
         order = self._ranked(index, cost, stays, self._in_hand(standing))
-        return tuple(
+        steps = tuple(
             Step(
                 kind=_kind_of(standing, self.candidates[at[n]]),
                 candidate=self.candidates[at[n]],
                 minutes=float(over[n]),
-                chance=float(worth[n, 1]),
                 index=float(index[n]),
                 cost=float(cost[n]),
-                rate_per_h=float(worth[n, 0]),
             )
             for n in self._different(order, at, most)
+        )
+        return self._with_chances(steps) if told else steps
+
+    def _with_chances(self, steps: tuple[Step, ...]) -> tuple[Step, ...]:
+        """Steps with the takes an hour now, the chance of one in ten minutes, and the rate there would then be."""
+        worth = self._worth(*(step.candidate for step in steps))
+        return tuple(
+            replace(step, rate_per_h=float(w[0]), chance=float(w[1]), found_per_h=_found_rate(w))
+            for step, w in zip(steps, worth, strict=True)
         )
 
     def _ranked(self, index: Array, cost: Array, stays: NDArray[np.bool_], held: Stretch) -> list[int]:
@@ -323,28 +307,36 @@ class Advisor:
                 break
         return shown
 
+    def found_rate(self, one: Candidate) -> float:
+        """Return the takes an hour any candidate would have once it had taken in the next ten minutes."""
+        return _found_rate(self._worth(one)[0])
+
     def chance(self, one: Candidate) -> float:
         """Return the chance of a take in the next ten minutes with any candidate, whether or not it is among the offered."""
-        return float(self._worth(one)[1])
+        return float(self._worth(one)[0, 1])
 
     def rate(self, one: Candidate) -> float:
         """Return the expected takes an hour with any candidate."""
-        return float(self._worth(one)[0])
+        return float(self._worth(one)[0, 0])
 
-    def _worth(self, one: Candidate) -> Array:
-        mass = self.mass
-        place = self.places.index(one.place)
-        gathered = _kernels().gathered(_rows(mass), _rows(mass).sum(axis=0), self._matches(one), place)
-        exposure = self._exposure(one) * math.exp(-self._tired[place])
-        return np.asarray(_kernels().worth(gathered, exposure, self._table[PACES.index(one.pace)]), dtype=np.float64)
+    def _worth(self, *several: Candidate) -> Array:
+        """What is told of candidates: the takes an hour, and for each number of minutes the chance and what follows from it."""
+        rows = _rows(self._in_full())
+        anywhere, found = rows.sum(axis=0), []
+        for one in several:
+            place = self.places.index(one.place)
+            gathered = kernels().gathered(rows, anywhere, self._matches(one), place)
+            exposure = self._exposure(one) * math.exp(-self._tired[place])
+            found.append(kernels().worth(gathered, exposure, self._table[PACES.index(one.pace)]))
+        return np.array(found, dtype=np.float64)
 
     def _worths(self, standing: Candidate | None) -> tuple[NDArray[np.int64], Array]:
         """What is worth a look, by number, and the rate and chances of each."""
         now = self._numbers.get(standing.key, -1) if standing is not None else -1
-        cuts = np.array([WORTH_A_LOOK, WORTH_A_THOUGHT, MOST_DEPTHS, MOST_LOOKED_AT])
+        cuts = np.array([WORTH_A_LOOK, WORTH_A_THOUGHT, MOST_DEPTHS, MOST_LOOKED_AT, SHOWN_STEPS])
         left = np.exp(-self._tired)[self._place_of, None]
         exposures = self._exposures * left
-        at, worth = _kernels().look(
+        at, worth = kernels().look(
             _rows(self.mass), self._rates, self._table, self._groups, self._kinds_of, exposures, now, cuts
         )
         return at, worth
@@ -363,6 +355,10 @@ class Advisor:
             over = np.where(index > best, minutes, over)
             best = np.maximum(best, index)
         return best, over
+
+
+def _found_rate(worth: Array) -> float:
+    return float(worth[2]) / max(float(worth[1]), 1e-9)
 
 
 def _rows(mass: Array) -> Array:

@@ -203,7 +203,8 @@ def look(mass: Any, rates: Any, table: Any, groups: Any, kinds: Any, exposures: 
     minutes the chance of a take and that chance times the rate it then has.
 
     `groups` are rows of place, pace, first and one past the last exposure; `cuts` the least share of a group's best rate,
-    of the best of all, the most depths of one group and the most of all; `now` what is fished, always looked at, or -1.
+    of the best of all, the most depths of one group, the most of all, and the fewest groups however poor; `now` what is
+    fished, always looked at, or -1.
     """
     taken = np.zeros(len(exposures))
     full = per_cell(mass, rates)
@@ -217,7 +218,8 @@ def look(mass: Any, rates: Any, table: Any, groups: Any, kinds: Any, exposures: 
             for z in range(mass.shape[1]):
                 taken[c] += exposures[c, z] * met[z]
     worthy = np.zeros(len(exposures), dtype=np.bool_)
-    least = cuts[1] * taken.max()
+    bests = np.array([taken[groups[n, 2] : groups[n, 3]].max() for n in range(len(groups))])
+    least = min(cuts[1] * taken.max(), np.sort(bests)[-min(int(cuts[4]), len(bests))])
     for n in range(len(groups)):
         first, past = groups[n, 2], groups[n, 3]
         own = taken[first:past]

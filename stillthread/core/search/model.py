@@ -138,14 +138,16 @@ class Costs:
 class Step:
     """One thing to do next: the candidate, for how many minutes, and how it compares with going on as now.
 
-    `chance` is that of a take in the next ten minutes doing it, the change's minutes not counted; `index` the rate [takes
-    an hour] at which trying it breaks even; `cost` [min] what the change takes.
+    `chance` is that of a take in the next ten minutes doing it, the change's minutes not counted; `rate_per_h` the takes
+    an hour expected now and `found_per_h` those once it has taken; `index` the rate at which trying it breaks even;
+    `cost` [min] what the change takes.
     """
 
     kind: StepKind
     candidate: Candidate
     minutes: float
-    chance: float
     index: float
     cost: float
-    rate_per_h: float
+    chance: float = 0.0
+    rate_per_h: float = 0.0
+    found_per_h: float = 0.0

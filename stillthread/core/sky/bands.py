@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Literal
 
 from stillthread.core.sky.light import read_light
-from stillthread.core.sky.sun import CIVIL_DEG
+from stillthread.core.sky.sun import is_dark
 
 SunPart = Literal["dark", "dawn", "early", "day", "late", "dusk"]
 LightBand = Literal["dark", "low", "dull", "bright"]
@@ -21,7 +21,7 @@ def sun_part(sun_deg: float, azimuth_deg: float) -> SunPart:
     ('early', 'late', 'dusk')
     """
     morning = azimuth_deg % 360 < 180
-    if sun_deg < CIVIL_DEG:
+    if is_dark(sun_deg):
         return "dark"
     if sun_deg < UP_DEG:
         return "dawn" if morning else "dusk"
@@ -32,7 +32,7 @@ def sun_part(sun_deg: float, azimuth_deg: float) -> SunPart:
 
 def light_band(sun_deg: float, cloud_oktas: float | None, ripple: str) -> LightBand | None:
     """Return the light on the water from the sun's elevation [deg], cloud [oktas] and ripple; None where cloud is wanted and unknown."""
-    if sun_deg < CIVIL_DEG:
+    if is_dark(sun_deg):
         return "dark"
     if sun_deg < LOW_DEG:
         return "low"

@@ -17,6 +17,11 @@ CIVIL_DEG = -6.0
 STEP_MINUTES = 10
 
 
+def is_dark(sun_deg: float) -> bool:
+    """Return whether civil twilight is over, by the sun's elevation [deg]."""
+    return sun_deg < CIVIL_DEG
+
+
 @dataclass(frozen=True)
 class SunDay:
     """Civil dawn, sunrise, sunset and civil dusk of one local day, each an aware instant or None where it does not happen."""

@@ -333,9 +333,7 @@ function Boat({ fishing, outing, spell }: BoatProps) {
         </Button>
       </div>
       <Suspense>
-        {turning && (
-          <TurnSheet outing={outing.id} place={spell.place ?? ""} onClose={() => setTurning(false)} />
-        )}
+        {turning && <TurnSheet outing={outing} place={spell.place ?? ""} onClose={() => setTurning(false)} />}
         {sharing && <TogetherSheet outing={outing} onClose={() => setSharing(false)} />}
         {changing && (
           <ChangeSheet

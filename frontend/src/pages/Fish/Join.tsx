@@ -2,6 +2,7 @@
 import { type FormEvent, useState } from "react";
 import { useLocation } from "wouter";
 import { ApiError } from "../../api/client";
+import { JoinBody_code_longest } from "../../api/generated/limits";
 import { Failed } from "../../components/states";
 import { save } from "../../lib/store";
 import { Button, Field, TextBox } from "../../ui/controls";
@@ -37,7 +38,7 @@ export default function Join({ code = "" }: { code?: string }) {
             autoComplete="off"
             autoCapitalize="characters"
             spellCheck={false}
-            maxLength={12}
+            maxLength={JoinBody_code_longest}
             onChange={(event) => setTyped(event.target.value)}
             className="text-xl tracking-[0.15em] uppercase"
           />

@@ -7,15 +7,24 @@ import type { Spell } from "../../offline/overlay";
 import { words } from "./strings";
 import { paceOf } from "./useFishing";
 
+const HALF_A_STEP_M = 0.15; // a float is moved by 30 cm
+
 export default function RigNote({ spell, setUp }: { spell: Spell; setUp: Schemas["SetUpOut"] | undefined }) {
   const { say, settings } = useReader();
   const unit = settings.depth_unit;
+  // The leader is told as the plan cuts it: for all its flies, a float at its own hang (a stretch has that or where it fishes).
+  const own = setUp?.float_hang_m == null ? [] : [setUp.float_hang_m, setUp.target_m];
+  const asCut =
+    setUp?.flies.length === spell.flies?.length &&
+    (own.length === 0 || own.some((m) => Math.abs(m - (spell.depth_m ?? m)) < HALF_A_STEP_M));
   const rows: [string, string][] = [
     [words.place, spell.place ?? ""],
     [words.line, say(spell.line_title ?? "")],
     [
       words.leader,
-      (setUp?.leader ?? []).map((s) => `${say(s.part)} ${lengthText(unit, s.length_m)}`).join(", "),
+      ((asCut && setUp?.leader) || [])
+        .map((s) => `${say(s.part)} ${lengthText(unit, s.length_m)}`)
+        .join(", "),
     ],
     [words.flies, say((spell.flies ?? []).join(", "))],
     [

@@ -8,6 +8,7 @@ import { again } from "../../lib/again";
 import { nowIso } from "../../lib/clock";
 import { useReader } from "../../lib/session";
 import { depthFrom } from "../../lib/units";
+import type { Outing } from "../../offline/overlay";
 import { useOutbox } from "../../offline/useOuting";
 import { Button, Choice, Field, NumberBox, Select } from "../../ui/controls";
 import { Sheet } from "../../ui/Sheet";
@@ -32,8 +33,21 @@ async function orLater<T>(sent: Promise<T>, keep: () => Promise<void>): Promise<
 const MINUTES = [10, 20, 30, 60];
 const TAKES = [0, 1, 2, 3, 5];
 
-/** So many fish in so many minutes, and how deep where it could be seen. */
-function Neighbour({ outing, place, onDone }: { outing: string; place: string; onDone: () => void }) {
+// A float hangs still; what is brought back is taken at the pace most lines are fished at.
+const WAYS = [
+  { value: "static", label: words.seenStill },
+  { value: "hand-twist", label: words.seenMoving },
+];
+
+interface Seen {
+  outing: string;
+  place: string;
+  places: string[];
+  onDone: () => void;
+}
+
+/** So many fish in so many minutes, where, and how and how deep where it could be seen. */
+function Neighbour({ outing, place, places, onDone }: Seen) {
   const { say, settings } = useReader();
   const client = useQueryClient();
   const { box } = useOutbox();
@@ -41,6 +55,8 @@ function Neighbour({ outing, place, onDone }: { outing: string; place: string; o
   const [takes, setTakes] = useState(1);
   const [minutes, setMinutes] = useState(30);
   const [depth, setDepth] = useState("");
+  const [where, setWhere] = useState(place);
+  const [way, setWay] = useState("");
   const deep = depth.trim() === "" ? null : Number(depth.replace(",", "."));
   const path = { outing_id: outing, seen_id: useState(() => crypto.randomUUID())[0] };
   const anew = () => again(client, ["/api/outings/{outing_id}/next", { outing_id: outing }]);
@@ -51,7 +67,7 @@ function Neighbour({ outing, place, onDone }: { outing: string; place: string; o
   const note = useMutation({
     mutationFn: () => {
       const depth_m = deep === null ? null : depthFrom(settings.depth_unit, deep);
-      const told = { seen_at: nowIso(), minutes, takes, place, depth_m };
+      const told = { seen_at: nowIso(), minutes, takes, place: where, depth_m, pace: way || null };
       const body = told as Schemas["SeenBody"];
       return orLater(
         need(api.PUT("/api/outings/{outing_id}/seen/{seen_id}", { params: { path }, body })),
@@ -80,6 +96,24 @@ function Neighbour({ outing, place, onDone }: { outing: string; place: string; o
         value={String(minutes)}
         options={MINUTES.map((n) => ({ value: String(n), label: String(n) }))}
         onChange={(value) => setMinutes(Number(value))}
+      />
+      {places.length > 1 && (
+        <Field label={words.seenWhere}>
+          {(p) => (
+            <Select {...p} value={where} onChange={(e) => setWhere(e.target.value)}>
+              {places.map((one) => (
+                <option key={one}>{one}</option>
+              ))}
+              <option value="">{words.seenNowhere}</option>
+            </Select>
+          )}
+        </Field>
+      )}
+      <Choice
+        label={words.seenHow}
+        value={way}
+        options={WAYS.map((one) => ({ ...one, label: say(one.label) }))}
+        onChange={setWay}
       />
       <Field
         label={words.seenDepth}
@@ -147,13 +181,15 @@ function Throat({ busy, onNote }: { busy: boolean; onNote: (sample: Schemas["Thr
 const ABOUT = { turn: words.turnAbout, seen: words.seenAbout, throat: words.throatAbout } as const;
 
 interface Props {
-  outing: string;
+  outing: Outing;
   /** Where one fishes: a neighbour in sight is taken to fish there too. */
   place: string;
   onClose: () => void;
 }
 
-export default function TurnSheet({ outing, place, onClose }: Props) {
+export default function TurnSheet({ outing: { id: outing, plan }, place, onClose }: Props) {
+  const planned = plan?.belief.places.map((one) => one.place) ?? [];
+  const places = place === "" || planned.includes(place) ? planned : [place, ...planned];
   const [asked, setAsked] = useState<keyof typeof ABOUT>("turn");
   const { say } = useReader();
   const client = useQueryClient();
@@ -183,7 +219,7 @@ export default function TurnSheet({ outing, place, onClose }: Props) {
   return (
     <Sheet onClose={onClose} title={words.turnTitle}>
       <p className="mb-2">{ABOUT[asked]}</p>
-      {asked === "seen" && <Neighbour outing={outing} place={place} onDone={onClose} />}
+      {asked === "seen" && <Neighbour outing={outing} place={place} places={places} onDone={onClose} />}
       {asked === "throat" && (
         <Throat busy={note.isPending} onNote={(sample) => note.mutate({ turn: "sample", sample })} />
       )}

@@ -92,7 +92,12 @@ export function useFishing(id: string) {
   const tap = (kind: Kind, what: string): string => {
     const event = crypto.randomUUID();
     if (!spell) return event;
-    const strike = kind === "landed" || kind === "lost" ? openTake(outing, spell.id) : undefined;
+    // A take tapped a moment ago may not be stored yet; it is the same fish all the same.
+    const told = [...tapped.current].map(([key, one]) => ({ ...one, id: key }) as Event);
+    const strike =
+      kind === "landed" || kind === "lost"
+        ? openTake(outing && { ...outing, events: [...outing.events, ...told] }, spell.id)
+        : undefined;
     if (strike) return end(strike, kind, what);
     const at = whereNow();
     const sinking =
@@ -161,7 +166,12 @@ export function useFishing(id: string) {
   const undo = () => {
     const last = undos.at(-1);
     if (!last) return;
-    for (const w of last.writes) write(`Undo: ${last.what}`, w);
+    for (const w of last.writes) {
+      write(`Undo: ${last.what}`, w);
+      if (w.kind !== "event") continue;
+      if (w.body) tapped.current.set(w.id, w.body);
+      else tapped.current.delete(w.id);
+    }
     setUndos(saveUndos(id, undos.slice(0, -1)));
   };
 
