@@ -41,6 +41,7 @@ class Traffic(logging.Handler):
         self._changed = threading.Condition()
         self._faults: list[str] = []
         self.instead: dict[str, str] = {}  # scripts that are given in place of what is built
+        self._gates: dict[str, threading.Event] = {}
 
     def watching(self, application: Callable[..., Iterable[bytes]]) -> Callable[..., Iterable[bytes]]:
         """Return the application with its requests counted from the first line to the last byte."""
@@ -53,6 +54,9 @@ class Traffic(logging.Handler):
             name = f"{environ['REQUEST_METHOD']} {environ['PATH_INFO']}"
             with self._changed:
                 self._under_way.append(name)
+            gate = self._gates.get(environ["PATH_INFO"])
+            if gate is not None:
+                gate.wait(SETTLE_S)
             try:
                 return _Body(application(environ, start_response), lambda: self._ended(name))
             except BaseException:
@@ -60,6 +64,16 @@ class Traffic(logging.Handler):
                 raise
 
         return answer
+
+    @contextlib.contextmanager
+    def shut(self, path: str) -> Iterator[None]:
+        """Keep every question at `path` waiting at the server's door until the end of the block."""
+        gate = self._gates[path] = threading.Event()
+        try:
+            yield
+        finally:
+            gate.set()
+            del self._gates[path]
 
     def _ended(self, name: str) -> None:
         with self._changed:

@@ -9,6 +9,7 @@ from django.test import override_settings
 from stillthread.core.water.profile import Point
 from stillthread.formats.covjson import write_profile_coverage
 from tests.browser.base import DESKTOP, PHONE, BrowserCase, expect
+from tests.browser.served import TRAFFIC
 from tests.standins.base import Process
 
 RING = [[-2.40, 54.10], [-2.38, 54.10], [-2.38, 54.11], [-2.40, 54.11], [-2.40, 54.10]]
@@ -90,15 +91,11 @@ class Guided(WaterCase):
         page = self.start(PHONE)
         page.get_by_role("button", name="Guide me").click()
         expect(page.get_by_role("dialog")).to_contain_text("At the surface")
-        held, shut = [], [True]
-        page.route("**/api/read/next-depth", lambda route: held.append(route) if shut else route.continue_())
-        for value in ("14", "13", "12"):
-            page.keyboard.type(value)
-            page.keyboard.press("Enter")
-        expect(page.get_by_text("Held for the next depth: 13, 12")).to_be_visible()
-        shut.clear()
-        for route in held:
-            route.continue_()
+        with TRAFFIC.shut("/api/read/next-depth"):
+            for value in ("14", "13", "12"):
+                page.keyboard.type(value)
+                page.keyboard.press("Enter")
+            expect(page.get_by_text("Held for the next depth: 13, 12")).to_be_visible()
         expect(page.get_by_role("dialog")).to_contain_text("Let down to 3.0 m")
         page.keyboard.press("Escape")
         values = [page.get_by_label(f"Temperature {n}", exact=True).input_value() for n in (1, 2, 3)]
