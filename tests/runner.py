@@ -1,4 +1,5 @@
-"""Django's test runner, in parts at once: the browser's tests in two, begun first, all others in whichever process is free.
+"""Django's test runner, in parts at once: the browser's tests in two and what waits for servers, begun first, all others in
+whichever process is free.
 
 The count of passed and failed tests stands on a line of its own at the end.
 """
@@ -107,7 +108,9 @@ def _run_watched(args: tuple[Any, ...]) -> Any:
 
 
 class HalvesSuite(ParallelTestSuite):
-    """The browser's tests as two parts, begun first; the other classes are dealt out to whichever process is free."""
+    """The browser's tests as two parts, begun first; the other classes are dealt out to whichever process is free, those with
+    servers of their own before the others: they wait most, and the last to end should not be one of them.
+    """
 
     run_subsuite = _run_watched
 
@@ -116,8 +119,9 @@ class HalvesSuite(ParallelTestSuite):
         browser = [test for tests in classes for test in tests if getattr(test, "needs_browser", False)]
         lit = [test for test in browser if not _dark(test)]
         dark = [test for test in browser if _dark(test)]
-        rest = [Part(tests) for tests in classes if not getattr(tests[0], "needs_browser", False)]
-        super().__init__([*(Part(part) for part in (lit, dark) if part), *rest], processes, *args, **kwargs)
+        rest = [tests for tests in classes if not getattr(tests[0], "needs_browser", False)]
+        rest.sort(key=lambda tests: not type(tests[0]).__module__.startswith("tests.serving"))
+        super().__init__([Part(part) for part in (lit, dark, *rest) if part], processes, *args, **kwargs)
 
 
 def _dark(test: unittest.TestCase) -> bool:
@@ -132,12 +136,12 @@ def _whole_file(using: str, **kwargs: Any) -> None:
 
 
 class StillRunner(DiscoverRunner):
-    """Runs tests at once in as many processes as there are processors, unless told otherwise (`--parallel 1`)."""
+    """Runs tests at once in one process more than there are processors, unless told otherwise (`--parallel 1`): one always waits."""
 
     parallel_test_suite = HalvesSuite
 
     def __init__(self, *, parallel: int = 0, pdb: bool = False, **kwargs: Any) -> None:
-        super().__init__(parallel=1 if pdb else parallel or get_max_test_processes(), pdb=pdb, **kwargs)
+        super().__init__(parallel=1 if pdb else parallel or get_max_test_processes() + 1, pdb=pdb, **kwargs)
 
     def setup_test_environment(self, **kwargs: Any) -> None:
         super().setup_test_environment(**kwargs)

@@ -14,7 +14,6 @@ application = get_wsgi_application()
 
 def _warm() -> None:
     """Import what the first plan would otherwise wait for."""
-    import scipy.interpolate  # noqa: F401
     import scipy.special  # noqa: F401
 
     from stillthread.core.casts.warm import warm

@@ -5,6 +5,7 @@ from __future__ import annotations
 import os
 import pathlib
 import shutil
+import signal
 import socket
 import sqlite3
 import subprocess
@@ -106,3 +107,44 @@ class Served:
         asked = urllib.request.Request(f"http://127.0.0.1:{self.port}{path}", headers=headers)
         with urllib.request.urlopen(asked, timeout=10) as answer:
             return bytes(answer.read())
+
+
+class Forked(Served):
+    """A server that is up again at once: a fork of a process that has fetched the application already."""
+
+    mother: subprocess.Popen[bytes] | None = None
+    child = 0
+
+    def start(self) -> None:
+        """Serve, and return once it listens."""
+        if self.mother is None:
+            with self.log.open("ab") as log:
+                self.mother = subprocess.Popen(
+                    [sys.executable, "-m", "tests.serving.mother"],
+                    cwd=ROOT, env=self.env, stdin=subprocess.PIPE, stdout=subprocess.PIPE, stderr=log,
+                )  # fmt: skip
+        asked, told = self.mother.stdin, self.mother.stdout
+        if asked is None or told is None:
+            raise RuntimeError("the mother has no ears")
+        asked.write(b"start\n")
+        asked.flush()
+        line = told.readline()
+        if not line:
+            raise RuntimeError(self.log.read_text("utf-8"))
+        self.child = int(line)
+        wait_for(self.port, self.mother, self.log)
+
+    def kill(self) -> None:
+        """Stop it as a pulled plug does."""
+        try:
+            while self.child:
+                os.kill(self.child, signal.SIGKILL)
+                time.sleep(0.005)
+        except ProcessLookupError:
+            self.child = 0
+
+    def close(self) -> None:
+        """Stop both and take the folder away."""
+        super().close()
+        if self.mother is not None:
+            self.mother.communicate()  # no more lines: it ends by itself

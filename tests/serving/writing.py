@@ -5,12 +5,12 @@ import uuid
 
 from tests.api.base import WATER
 from tests.serving.phone import Phone
-from tests.serving.process import Served
+from tests.serving.process import Forked
 
 
 class WritingCase(unittest.TestCase):
     def setUp(self):
-        self.served = Served()
+        self.served = Forked()
         self.addCleanup(self.served.close)
         self.served.migrate()
         self.served.start()
