@@ -8,9 +8,10 @@ from annotated_types import Ge, Le, MaxLen
 
 from stillthread.core.day.paths import IN_MEMORY, Paths
 from stillthread.core.limits import Instant, Said
-from stillthread.core.outing.day import Advice, Fished, Seen, SoFar, advise
+from stillthread.core.outing.day import Advice, advise
 from stillthread.core.outing.if_blank import IfBlank, Phase
 from stillthread.core.outing.over_day import OverDay
+from stillthread.core.outing.so_far import Fished, Seen, SoFar
 from stillthread.core.outing.words import Next
 from stillthread.core.plan.model import Plan
 from stillthread.core.search.model import CELL_M, Costs, StepKind

@@ -16,9 +16,10 @@ from stillthread.accounts.services import angler_of
 from stillthread.core.errors import InputError, Problem
 from stillthread.core.noted import reading as noted
 from stillthread.core.noted.turned import turned
-from stillthread.core.outing.day import Fished, Happening, Seen, SoFar, advise
+from stillthread.core.outing.day import advise
 from stillthread.core.outing.if_blank import if_blank
 from stillthread.core.outing.over_day import over_the_day
+from stillthread.core.outing.so_far import Fished, Happening, Seen, SoFar
 from stillthread.core.plan.make import make_plan
 from stillthread.core.plan.model import Plan
 from stillthread.core.search.model import Costs

@@ -12,8 +12,9 @@ import numpy as np
 
 from stillthread.core.day.given import Rules
 from stillthread.core.errors import InputError
-from stillthread.core.outing.day import Fished, Happening, Seen, SoFar, advise
+from stillthread.core.outing.day import advise
 from stillthread.core.outing.from_plan import Doings
+from stillthread.core.outing.so_far import Fished, Happening, Seen, SoFar
 from stillthread.core.outing.words import Standing, said
 from stillthread.core.plan.make import day_context, make_plan
 from stillthread.core.search.evidence import Tally, better, evidence, more_takes_needed

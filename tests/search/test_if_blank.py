@@ -4,8 +4,9 @@ import unittest
 from dataclasses import replace
 from datetime import timedelta
 
-from stillthread.core.outing.day import SoFar, advise
+from stillthread.core.outing.day import advise
 from stillthread.core.outing.if_blank import AHEAD_MIN, if_blank
+from stillthread.core.outing.so_far import SoFar
 from tests.days import day
 from tests.search.test_day import NOW, fished
 

@@ -3,8 +3,9 @@
 import unittest
 from datetime import timedelta
 
-from stillthread.core.outing.day import Fished, Happening, SoFar, advise
+from stillthread.core.outing.day import advise
 from stillthread.core.outing.over_day import over_the_day
+from stillthread.core.outing.so_far import Fished, Happening, SoFar
 from tests.days import day
 from tests.search.test_day import NOW
 

@@ -93,9 +93,19 @@ def _stands_for(
     return max(worth.items(), key=lambda one: one[1]) if worth else None
 
 
-def _silhouette(fly: Fly, food: Availability, day: FlyDay) -> bool:
-    """Whether a fly is what one searches with while nothing says what the fish eat and it must be seen."""
+def searches(fly: Fly, food: Availability, day: FlyDay) -> bool:
+    """Return whether a fly is what one searches with while nothing says what the fish eat and it must be seen: big and dark
+    (common practice).
+    """
     return day.bold and not food.leads and fly.tone == "dark" and min(fly.hooks) <= SILHOUETTE_HOOK
+
+
+def tone_weight(fly: Fly, day: FlyDay) -> float:
+    """Return how a fly's tone suits the day's light and water, the schools and fresh fish: 1 is neither for nor against it.
+
+    Common practice, figures ours.
+    """
+    return _tone(fly, day)[0]
 
 
 def _tone(fly: Fly, day: FlyDay) -> tuple[float, str | None]:
@@ -192,7 +202,7 @@ def rank_flies(
     most = max((worth for _, _, worth in usable), default=0.0)
     matches = []
     for fly, prey, share in usable:
-        bold = _silhouette(fly, food, day)
+        bold = searches(fly, food, day)
         weight, told, hooks = _throat(fly, prey, food)
         parts = (
             (weight, told),

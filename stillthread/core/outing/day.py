@@ -2,72 +2,25 @@
 
 from __future__ import annotations
 
+from collections import Counter
 from dataclasses import dataclass, replace
-from typing import Annotated, Literal
-
-from annotated_types import Ge, Gt, Le, MaxLen
 
 from stillthread.core.belief.belief import narrowest_run, smallest_band
 from stillthread.core.day.given import PlanInput
 from stillthread.core.day.paths import IN_MEMORY, Paths
-from stillthread.core.limits import Depth, Instant, Name, PlaceName, Said
+from stillthread.core.limits import Instant
 from stillthread.core.outing.from_plan import SPREAD_M, Doings, pace_class, spread_over
-from stillthread.core.outing.words import Next, Standing, said
+from stillthread.core.outing.so_far import Fished, Seen, SoFar
+from stillthread.core.outing.words import Next, Standing, said, stop
 from stillthread.core.plan.make import day_context, make_plan
 from stillthread.core.plan.model import Plan
 from stillthread.core.search.advisor import Advisor
 from stillthread.core.search.evidence import SEEN, evidence
-from stillthread.core.search.model import CELL_M, Candidate, Costs, Minutes, Spell
-from stillthread.core.vocabulary import Pace
+from stillthread.core.search.model import CELL_M, Candidate, Spell
 
 FIGHT_MIN = 2.5  # a fish takes the rod out of the water for so long: common practice, figure ours
 NEIGHBOUR_WEIGHT, OLD_WEIGHT = 0.5, 0.5
 GONE_AFTER_MIN = 5.0  # a partner's stretch that ended longer ago is no longer fished: figure ours
-HappeningKind = Literal["take", "pluck", "follow", "weed", "bottom"]
-
-
-@dataclass(frozen=True)
-class Happening:
-    """Something that happened on a stretch: so many minutes after its start, what, and on which fly."""
-
-    minute: Minutes
-    kind: HappeningKind
-    fly: Annotated[str, MaxLen(80)] = ""
-
-
-@dataclass(frozen=True)
-class Fished:
-    """A stretch fished, one's own or a partner's: when it began, how long [min], how, and what happened.
-
-    `set_up` names the plan's set-up where it was one; else the depths [m] say where the fly was.
-    """
-
-    began: Instant
-    minutes: Minutes
-    method: Annotated[str, MaxLen(40)]
-    place: PlaceName = ""
-    set_up: Annotated[str | None, MaxLen(120), Said("key of the plan's set-up")] = None
-    count_s: Annotated[int | None, Ge(0), Le(600)] = None
-    depth_m: Depth | None = None
-    low_m: Depth | None = None
-    high_m: Depth | None = None
-    pace: Pace | Literal["drift"] = "static"
-    flies: Annotated[tuple[Name, ...], MaxLen(10)] = ()
-    happened: Annotated[tuple[Happening, ...], MaxLen(500)] = ()
-    partner: bool = False
-
-
-@dataclass(frozen=True)
-class Seen:
-    """What was seen of a neighbour: so many takes in so many minutes; place, depth [m], method and fly where known."""
-
-    at: Instant
-    minutes: Annotated[float, Gt(0), Le(600)]
-    takes: Annotated[int, Ge(0), Le(100)]
-    place: PlaceName = ""
-    depth_m: Depth | None = None
-    pace: Pace | None = None
-    fly: Annotated[str, MaxLen(80)] = ""
 
 
 @dataclass(frozen=True)
@@ -98,24 +51,6 @@ class Advice:
     stop: str = ""
 
 
-@dataclass(frozen=True)
-class SoFar:
-    """The day so far: stretches, neighbours, when conditions last changed, now, costs of changes, rods that stand ready."""
-
-    now: Instant
-    fished: tuple[Fished, ...] = ()
-    others: tuple[Seen, ...] = ()
-    changed: tuple[Instant, ...] = ()
-    costs: Costs = Costs()
-    rigged: frozenset[str] = frozenset()
-    minutes_left: float | None = None
-
-    @property
-    def places(self) -> frozenset[str]:
-        """Places where something was fished or seen."""
-        return frozenset({one.place for one in self.fished} | {one.place for one in self.others}) - {""}
-
-
 class Laid:
     """Evidence laid on a plan in the order of time."""
 
@@ -138,7 +73,8 @@ class Laid:
         """The candidate a stretch was fished with: the plan's where it names one, else what its numbers say."""
         belief = self.doings.belief
         place = one.place if one.place in belief.places else belief.places[0]
-        kinds = self.doings.prey_kinds(one.flies)
+        foods = self.doings.likeness(one.flies)
+        kinds, likeness = tuple(foods), tuple(foods.values())
         here = [d for d in self.doings.all if d.place == place and d.pace == one.pace]
         same = [d for d in here if d.set_up.key == one.set_up] or [d for d in here if d.set_up.method == one.method]
         fly = one.flies[-1] if one.flies else ""
@@ -148,7 +84,8 @@ class Laid:
             if abs(near.depth_m - depth) < SPREAD_M:
                 if near.flies == one.flies:
                     return near.candidate
-                return replace(near.candidate, key=f"{near.candidate.key}|{fly}", kinds=kinds, fly=fly)
+                key = f"{near.candidate.key}|{fly}"
+                return replace(near.candidate, key=key, kinds=kinds, likeness=likeness, fly=fly)
         low = one.low_m if one.low_m is not None else depth - SPREAD_M
         high = one.high_m if one.high_m is not None else depth + SPREAD_M
         bed = belief.beds_m[belief.places.index(place)]
@@ -158,6 +95,7 @@ class Laid:
             place=place,
             method=same[0].candidate.method if same else one.method,
             kinds=kinds,
+            likeness=likeness,
             pace=pace_class(one.pace),
             exposure=spread_over(depth, low, high, bed),
             up_m=up,
@@ -224,11 +162,13 @@ class Laid:
         count = max(1, round(bed / CELL_M))
         exposure = spread_over(depth, depth - 0.5, depth + 0.5, bed) if depth is not None else (1.0 / count,) * count
         up, down = self.doings.reach(depth if depth is not None else 1.0)
+        foods = self.doings.likeness((one.fly,))
         candidate = Candidate(
             key="seen",
             place=place,
             method=SEEN,
-            kinds=self.doings.prey_kinds((one.fly,)) or tuple(kind.name for kind in self.doings.kinds),
+            kinds=tuple(foods) or tuple(kind.name for kind in self.doings.kinds),
+            likeness=tuple(foods.values()),
             pace=pace_class(one.pace or "hand-twist"),
             exposure=exposure,
             up_m=up,
@@ -267,12 +207,28 @@ def advise(given: PlanInput, so_far: SoFar, paths: Paths = IN_MEMORY, plan: Plan
     """
     plan = plan if plan is not None else make_plan(given, paths)
     context, _ = day_context(given, paths)
-    doings = Doings(plan, context, so_far.places)
+    doings = Doings(plan, context, so_far.places, so_far.proven)
     if not doings.all:
         return _stopped(plan, doings)
     laid = laid_on(doings, so_far, 60 * given.session_h)
+    laid.advisor.at = given.place or ""
     told = tuple(sorted(so_far.fished, key=_in_time))
-    return _advice(plan=plan, doings=doings, laid=laid, so_far=so_far, told=told)
+    return _heeding(_advice(plan=plan, doings=doings, laid=laid, so_far=so_far, told=told))
+
+
+def _heeding(advice: Advice) -> Advice:
+    """Advice that heeds the plan's gravest cautions: off the water in thunder, ashore in too much wind, and what it says of warm
+    water beside the next step.
+    """
+    stops = {one.code: one.sentence for one in advice.plan.cautions if one.level == "stop"}
+    if "thunder" in stops:
+        return replace(advice, next=(stop(stops["thunder"]),), stop=stops["thunder"])
+    if "wind" in stops:  # nobody is sent across open water; what can be done where one is stays told
+        here = tuple(one for one in advice.next if one.doing is None or one.doing.place == advice.place)
+        return replace(advice, next=(stop(stops["wind"]), *here), stop=stops["wind"])
+    first, *rest = advice.next
+    warm = tuple(stops.values())
+    return replace(advice, next=(replace(first, reasons=(*warm, *first.reasons)), *rest))
 
 
 def _stopped(plan: Plan, doings: Doings) -> Advice:
@@ -287,18 +243,7 @@ def _stopped(plan: Plan, doings: Doings) -> Advice:
         half_m=smallest_band(plan.chosen, 0.5),
         band_m=smallest_band(plan.chosen, 0.8),
         plan_right=1.0,
-        next=(
-            Next(
-                kind="stop",
-                words=f"Stop: {why}",
-                doing=None,
-                minutes=0.0,
-                chance=0.0,
-                chance_now=0.0,
-                cost_min=0.0,
-                reasons=(why,),
-            ),
-        ),
+        next=(stop(why),),
         evidence=(),
         tried=(),
         since_take_min=0.0,
@@ -319,6 +264,7 @@ def _advice(plan: Plan, doings: Doings, laid: Laid, so_far: SoFar, told: tuple[F
         taken=any(h.kind == "take" for one in told for h in one.happened),
         beside=beside,
         seen=_seen_taking(so_far),
+        on_this=_on_this(told, laid),
     )
     mass = advisor.by_depth()
     place = standing.place if standing is not None else steps[0].candidate.place
@@ -336,6 +282,13 @@ def _advice(plan: Plan, doings: Doings, laid: Laid, so_far: SoFar, told: tuple[F
         tried=tried,
         since_take_min=since,
     )
+
+
+def _on_this(told: tuple[Fished, ...], laid: Laid) -> Counter[str]:
+    """What happened so far on what is in hand, by kind."""
+    hand = laid.standing.key if laid.standing is not None else None
+    mine = [one for one in told if not one.partner and laid.candidate(one).key == hand]
+    return Counter(mark.kind for one in mine for mark in one.happened)
 
 
 def _seen_taking(so_far: SoFar) -> dict[str, str]:

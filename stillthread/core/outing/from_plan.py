@@ -16,6 +16,7 @@ from stillthread.core.day.context import Context
 from stillthread.core.day.paths import pull_of
 from stillthread.core.food.catalogue import BY_KEY
 from stillthread.core.methods.hung import FISHED_SHARE
+from stillthread.core.outing.likeness import Likeness
 from stillthread.core.plan.make import above_cool, cool_depths, ways_at
 from stillthread.core.plan.model import Plan
 from stillthread.core.plan.next_steps import float_rungs
@@ -114,13 +115,15 @@ def _hangs_whole(set_up: SetUp, rung: Rung) -> bool:
 class Doings:
     """Everything that can be done now with a plan, in the search's terms and the angler's."""
 
-    def __init__(self, plan: Plan, context: Context, named: Set[str] = frozenset()) -> None:
-        """Work the candidates out; `named` are places where something was fished or seen today."""
+    def __init__(
+        self, plan: Plan, context: Context, named: Set[str] = frozenset(), proven: Set[str] = frozenset()
+    ) -> None:
+        """Work the candidates out; `named` are places where something was fished or seen today, `proven` flies that took."""
         self.plan, self.context = plan, context
         self.belief, self.kinds = belief_of(plan, context, named), kinds_of(context)
         self._beds = dict(zip(self.belief.places, self.belief.beds_m, strict=True))
         self._kinds = {kind.name for kind in self.kinds}
-        self._prey = {fly.name: fly.prey for fly in context.given.flies}
+        self.likeness = Likeness(context, self._kinds, proven).of
         self._cool = cool_depths(context, plan.welfare)
         shown = [one for set_up in plan.set_ups for one in self._of(set_up)]
         self.all = (*shown, *(one for set_up in self._elsewhere(shown, named) for one in self._of(set_up)))
@@ -143,10 +146,6 @@ class Doings:
             if told is not None and own and one.place == one.set_up.place and one.pace == one.set_up.retrieve.key:
                 return one.candidate, told.per_hour
         return None
-
-    def prey_kinds(self, flies: tuple[str, ...]) -> tuple[str, ...]:
-        """Return which of the foods a team of flies stands for."""
-        return tuple(sorted({prey for fly in flies for prey in self._prey.get(fly, ())} & self._kinds))
 
     def reach(self, depth_m: float) -> tuple[float, float]:
         """Return how far above and below itself a fish notices a fly at a depth [m], as the search's bell has it."""
@@ -218,11 +217,13 @@ class Doings:
         rung, pace, exposure, share = depth
         up, down = self.reach(rung.depth_m)
         rod = str(set_up.rod) if set_up.rod is not None else ""
+        foods = self.likeness(team)
         candidate = Candidate(
             key=f"{place}|{set_up.key}|{rung.count_s}|{rung.float_hang_m}|{pace}|{'+'.join(team)}",
             place=place,
             method=f"{set_up.method}.{set_up.style}",
-            kinds=self.prey_kinds(team),
+            kinds=tuple(foods),
+            likeness=tuple(foods.values()),
             pace=pace_class(pace),
             exposure=exposure,
             fishing_share=share,

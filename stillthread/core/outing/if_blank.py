@@ -6,8 +6,9 @@ from dataclasses import dataclass, replace
 
 from stillthread.core.day.given import PlanInput
 from stillthread.core.day.paths import IN_MEMORY, Paths
-from stillthread.core.outing.day import Laid, SoFar, laid_on
+from stillthread.core.outing.day import Laid, laid_on
 from stillthread.core.outing.from_plan import Doing, Doings
+from stillthread.core.outing.so_far import SoFar
 from stillthread.core.outing.words import Next, Standing, said
 from stillthread.core.plan.make import day_context, make_plan
 from stillthread.core.plan.model import Plan
@@ -88,7 +89,7 @@ def if_blank(
     """
     plan = plan if plan is not None else make_plan(given, paths)
     context, _ = day_context(given, paths)
-    doings = Doings(plan, context, so_far.places)
+    doings = Doings(plan, context, so_far.places, so_far.proven)
     if not doings.all:
         return ()
     laid = laid_on(doings, so_far, 60 * given.session_h)

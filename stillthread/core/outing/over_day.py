@@ -10,8 +10,9 @@ from stillthread.core.belief.belief import narrowest_run
 from stillthread.core.day.given import PlanInput
 from stillthread.core.day.paths import IN_MEMORY, Paths
 from stillthread.core.limits import Instant
-from stillthread.core.outing.day import Fished, Laid, SoFar
+from stillthread.core.outing.day import Laid
 from stillthread.core.outing.from_plan import Doings
+from stillthread.core.outing.so_far import Fished, SoFar
 from stillthread.core.outing.words import in_words
 from stillthread.core.plan.make import day_context, make_plan
 from stillthread.core.plan.model import Plan

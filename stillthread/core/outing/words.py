@@ -10,6 +10,7 @@ from stillthread.core.search.model import Candidate, Step, StepKind
 from stillthread.core.setup.retrieves import RETRIEVES
 
 JUST_TAKEN_MIN = 10.0
+TOUCHES_TELL = 2  # plucks and follows on one set-up that say something: figure ours
 LONG_BLANK_MIN = 20.0
 
 
@@ -30,7 +31,8 @@ class Next:
 @dataclass(frozen=True)
 class Standing:
     """How things stand: what is fished, its chance of a take in ten minutes, the takes an hour it would have once it took, minutes
-    since a take, whether anything took today, what a partner's rod has to do with it, and where others were seen to take.
+    since a take, whether anything took today, what a partner's rod has to do with it, where others were seen to take, and what
+    happened on what is in hand, by kind.
     """
 
     candidate: Candidate | None
@@ -40,6 +42,13 @@ class Standing:
     taken: bool = False
     beside: str = ""
     seen: Mapping[str, str] = field(default_factory=dict)
+    on_this: Mapping[str, int] = field(default_factory=dict)
+
+
+def stop(why: str) -> Next:
+    """Return the step that ends the day, with its reason."""
+    words = why if " stop" in why else f"Stop: {why}"
+    return Next("stop", words, None, minutes=0.0, chance=0.0, chance_now=0.0, cost_min=0.0, reasons=(why,))
 
 
 def said(step: Step, now: Standing, doings: Doings) -> Next:
@@ -114,6 +123,23 @@ def _why(step: Step, now: Standing) -> tuple[str, ...]:
         found.append("A fish took here minutes ago: what took it is still right.")
     elif now.since_min >= LONG_BLANK_MIN:
         found.append(f"{now.since_min:.0f} minutes without a take.")
+    found += _touched(step, now)
     if step.cost > 0:
         found.append(f"The change takes about {step.cost:.0f} min; that is reckoned in.")
     return tuple(found)
+
+
+def _touched(step: Step, now: Standing) -> list[str]:
+    """What fish did to what is in hand that speaks for a step at the same place."""
+    if now.candidate is None or step.candidate.place != now.candidate.place:
+        return []
+    takes = now.on_this.get("take", 0)
+    if takes and step.kind == "stay" and now.since_min > JUST_TAKEN_MIN:
+        return [f"{takes} took on this today."]
+    touches = [f"{n} {kind}{'s' if n > 1 else ''}" for kind in ("pluck", "follow") if (n := now.on_this.get(kind, 0))]
+    if takes or sum(now.on_this.get(kind, 0) for kind in ("pluck", "follow")) < TOUCHES_TELL:
+        return []
+    told = f"{' and '.join(touches)} on this and no take: fish are near its depth"
+    if step.kind == "stay":
+        return [told + "."]
+    return [f"{told}, so the fly or the pace may be wrong."] if step.kind in ("fly", "pace", "set-up") else []

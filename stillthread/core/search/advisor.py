@@ -64,6 +64,7 @@ class Advisor:
         self.cells = int(self.beds.max())
         self.minutes_left = 0.0
         self.taken = False
+        self.at = ""  # where one is before anything is fished, if that is known
         self._stretches: dict[str, Stretch] = {}  # what each angler has in hand
         self.tried: list[Spell] = []
         self._rates = np.array(RATES) * scale
@@ -126,7 +127,8 @@ class Advisor:
         self._exposures = np.array([self._exposure(one) for one in self.candidates])
 
     def _matches(self, one: Candidate) -> Array:
-        found = np.array([float(kind.name in one.kinds) for kind in self.kinds])
+        sure = dict(zip(one.kinds, one.likeness or (1.0,) * len(one.kinds), strict=True))
+        found = np.array([sure.get(kind.name, 0.0) for kind in self.kinds])
         if not found.any():
             found[-1] = 1.0
         return found
@@ -257,7 +259,7 @@ class Advisor:
             chosen = other.advise(standing, rigged, most=most, told=False)
             return self._with_chances(chosen) if told else chosen
         at, worth = self._worths(standing)
-        cost = np.array([self.costs.of(standing, self.candidates[c], rigged) for c in at])
+        cost = np.array([self._cost(standing, self.candidates[c], rigged) for c in at])
         index, over = self._indices(worth, cost)
         stays = np.array([standing is not None and standing.key == self.candidates[c].key for c in at])
         order = self._ranked(index, cost, stays, self._in_hand(standing))
@@ -272,6 +274,11 @@ class Advisor:
             for n in self._different(order, at, most)
         )
         return self._with_chances(steps) if told else steps
+
+    def _cost(self, standing: Candidate | None, other: Candidate, rigged: frozenset[str]) -> float:
+        """The minutes to another candidate; before anything is fished, those of the way to its place."""
+        away = standing is None and self.at in self.places and other.place != self.at
+        return self.costs.place if away else self.costs.of(standing, other, rigged)
 
     def _with_chances(self, steps: tuple[Step, ...]) -> tuple[Step, ...]:
         """Steps with the takes an hour now, the chance of one in ten minutes, and the rate there would then be."""

@@ -64,16 +64,17 @@ def likelihoods(rates: Any, exposure: Any, pace: int, said: Any) -> Any:
 def weigh(mass: Any, told: Any, place: int, kinds: Any) -> float:
     """Multiply a belief by what a spell told and normalise it; returns how well it foresaw the spell.
 
-    `kinds` are 1 where the fly fished is of that kind; a `place` of -1 is not known.
+    `kinds` is how surely the fly fished is taken for each kind, 0 to 1; a `place` of -1 is not known.
     """
     for p in range(mass.shape[0]):
         g = 0 if p == place or place < 0 else 1
         for z in range(mass.shape[1]):
             for k in range(mass.shape[2]):
-                f = 0 if kinds[k] > 0 else 1
+                sure = kinds[k]
                 for m in range(mass.shape[3]):
                     for level in range(mass.shape[4]):
-                        mass[p, z, k, m, level] *= told[g, z, f, m, level]
+                        wrong = told[g, z, 1, m, level]
+                        mass[p, z, k, m, level] *= wrong + sure * (told[g, z, 0, m, level] - wrong)
     total = mass.sum()
     if total > 0.0:
         mass *= 1.0 / total
@@ -131,11 +132,14 @@ def gathered(mass: Any, anywhere: Any, kinds: Any, own: int) -> Any:
     out = np.zeros((count, 4, last))
     for z in range(count):
         for k in range(mass.shape[2]):
-            f = 0 if kinds[k] > 0 else 1
+            sure = kinds[k]
             for i in range(last):
                 here = mass[own, z, k, i]
-                out[z, f, i] += here
-                out[z, 2 + f, i] += anywhere[z, k, i] - here
+                there = anywhere[z, k, i] - here
+                out[z, 0, i] += sure * here
+                out[z, 1, i] += (1.0 - sure) * here
+                out[z, 2, i] += sure * there
+                out[z, 3, i] += (1.0 - sure) * there
     return out.reshape(count, 4 * last)
 
 
@@ -213,7 +217,7 @@ def look(mass: Any, rates: Any, table: Any, groups: Any, kinds: Any, exposures: 
         met = np.zeros(mass.shape[1])
         for z in range(mass.shape[1]):
             for k in range(mass.shape[2]):
-                met[z] += full[place, z, k, pace] * (1.0 if kinds[n, k] > 0 else WRONG_KIND)
+                met[z] += full[place, z, k, pace] * (WRONG_KIND + (1.0 - WRONG_KIND) * kinds[n, k])
         for c in range(groups[n, 2], groups[n, 3]):
             for z in range(mass.shape[1]):
                 taken[c] += exposures[c, z] * met[z]

@@ -55,7 +55,8 @@ def laid_out(belief: Belief, kinds: tuple[Kind, ...], beds: NDArray[np.int64], p
 
 
 class Said(NamedTuple):
-    """A spell as a belief takes it in: where (-1 not known), with flies of these kinds, at a pace, met by fish at each cell.
+    """A spell as a belief takes it in: where (-1 not known), how surely its flies are taken for each kind, at a pace, met by fish
+    at each cell.
 
     `doubts` is whether it speaks against the plan: nothing has been taken today.
     """

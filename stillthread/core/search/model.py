@@ -46,7 +46,7 @@ class Candidate:
     `exposure` is the share of the fished time the fly is in each 0.2 m cell (sum 1), `fishing_share` how much of the clock
     the flies are fished, `up_m` and `down_m` how far a fish notices a fly above and below itself [m]. `count_s` [s] or
     `hang_m` [m] is how the depth is set, `depth_m` [m] where it fishes in the mean, `fly` what is on
-    the point by name.
+    the point by name, `likeness` how surely fish take it for each of its `kinds`, 0 to 1: wholly for each where none is given.
     """
 
     key: str
@@ -64,6 +64,7 @@ class Candidate:
     hang_m: float | None = None
     depth_m: float | None = None
     fly: str = ""
+    likeness: tuple[float, ...] = ()
 
     @property
     def mean_m(self) -> float:

@@ -1,0 +1,50 @@
+"""How surely fish take the flies of the box for the foods of the day: what the search makes of what is tied on."""
+
+from __future__ import annotations
+
+from collections.abc import Set
+
+from stillthread.core.day.context import Context
+from stillthread.core.flies.choose import searches, tone_weight
+from stillthread.core.tackle.flies import Fly
+
+# Of a fly that may be several of the day's foods, and of one that is not the fly that has taken for a food. Common practice,
+# figures ours.
+ONE_OF_SEVERAL, NOT_THE_ONE = 0.75, 0.85
+
+
+class Likeness:
+    """Likeness of each fly of the box to each food of the day, 0 to 1."""
+
+    def __init__(self, context: Context, foods: Set[str], proven: Set[str] = frozenset()) -> None:
+        """Reckon it out for the `foods` of the day; `proven` are flies that have taken today, by name.
+
+        A fly for one of the foods is that one; one that may be several is each of them less surely, and so is any other for
+        the food of a fly that has proved itself. A tone that suits the water and the light less than another of the box for the
+        same food counts for less. What one searches with where no food leads passes for any. Common practice, figures ours.
+        """
+        day, box = context.fly_day, context.given.flies
+        self._foods = {fly.name: tuple(food for food in fly.prey if food in foods) for fly in box}
+        self._taken = {food for fly in proven for food in self._foods.get(fly, ())}
+        self._proven = proven
+        tones = {fly.name: tone_weight(fly, day) for fly in box}
+        best = {food: max((tones[f.name] for f in box if food in self._foods[f.name]), default=1.0) for food in foods}
+        self._of = {fly.name: self._each(fly, {food: tones[fly.name] / best[food] for food in foods}) for fly in box}
+        for fly in box:
+            if searches(fly, context.food, day):
+                self._of[fly.name] = {food: max(self._of[fly.name].get(food, 0.0), ONE_OF_SEVERAL) for food in foods}
+
+    def _each(self, fly: Fly, toned: dict[str, float]) -> dict[str, float]:
+        mine = self._foods[fly.name]
+        if fly.name in self._proven:
+            return dict.fromkeys(mine, 1.0)
+        several = 1.0 if len(mine) == 1 else ONE_OF_SEVERAL
+        return {food: several * toned[food] * (NOT_THE_ONE if food in self._taken else 1.0) for food in mine}
+
+    def of(self, flies: tuple[str, ...]) -> dict[str, float]:
+        """Return which of the day's foods a team of flies stands for, by name, and how surely; empty where for none."""
+        found: dict[str, float] = {}
+        for fly in flies:
+            for food, sure in self._of.get(fly, {}).items():
+                found[food] = max(found.get(food, 0.0), sure)
+        return dict(sorted(found.items()))
