@@ -220,7 +220,7 @@ def believe(
                 flooded_m=f.flooded_down_to_m(water, reading),
                 rises=f.rising(sightings) is not None,
             ),
-            f.rises_factor(z, sightings, heat),
+            f.rises_factor(z, sightings, heat, here=chosen is None or place.name == chosen),
             habits.season_factor(depths=z, water=water, reading=reading, bed_m=bed, when=when),
             stocking_factor(z, water, heat),
             f.place_factor(z, reading, place, brought.wind_shore),

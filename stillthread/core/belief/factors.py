@@ -176,6 +176,7 @@ def food_factor(
 # figures ours.
 NOTHING_RISES = 0.7
 RISES_WEIGH = {"few": 0.0, "some": 1.0, "many": 2.2}
+ONE_FEWER = {"few": "few", "some": "few", "many": "some"}
 
 
 def rising(sightings: tuple[Sighting, ...]) -> str | None:
@@ -187,9 +188,16 @@ def rising(sightings: tuple[Sighting, ...]) -> str | None:
     return next(name for name in ("many", "some", "few") if total >= ABUNDANCE_COUNT[name])
 
 
-def rises_factor(depths: NDArray[np.float64], sightings: tuple[Sighting, ...], heat: float = 0.0) -> Factor:
-    """Fish seen feeding at the top weigh on the top 0.6 m: a few do not, in the heat they fade (`heat`, 0 to 1)."""
+def rises_factor(
+    depths: NDArray[np.float64], sightings: tuple[Sighting, ...], heat: float = 0.0, here: bool = True
+) -> Factor:
+    """Fish seen feeding at the top weigh on the top 0.6 m: a few do not, in the heat they fade (`heat`, 0 to 1).
+
+    Seen at another place than this one (`here` False) they count as one step fewer.
+    """
     count = rising(sightings)
+    if count is not None and not here:
+        count = ONE_FEWER[count]
     leaps = any(s.rise == "leap" for s in sightings)
     if count is None:
         if signed(sightings, "nothing-rises"):

@@ -80,6 +80,15 @@ def for_the_film(context: Context) -> tuple[bool, str]:
     return False, "Nothing rises, no hatch was seen and the film holds little: no dry fly."
 
 
+def film_share(context: Context, prey: str) -> float:
+    """Return how much a fly for this prey in the film is worth there, 1 for one always in front of a fish: more among fish that
+    show themselves than cast blind. Common practice, figures ours.
+    """
+    up = rising(context.given.sightings) in ("some", "many")
+    pushing = up and prey == "fry" and any(s.rise == "bow-wave" for s in context.given.sightings)
+    return FRY_SHARE if pushing else RISING_SHARE if up else BLIND_SHARE
+
+
 def dry_set_up(context: Context, line: Line, team: list[Match]) -> SetUp:
     """Return floating flies fished in the film: one on a tapered leader, more on a level one."""
     x = context.tippet_x
@@ -89,10 +98,7 @@ def dry_set_up(context: Context, line: Line, team: list[Match]) -> SetUp:
     retrieve = RETRIEVES["static"]
     if cruisers_up(context.given.reading, context.light):
         retrieve = replace(retrieve, words=AHEAD)
-    up = rising(context.given.sightings) in ("some", "many")
-    pushing = up and team[0].prey.key == "fry" and any(s.rise == "bow-wave" for s in context.given.sightings)
-    share = FRY_SHARE if pushing else RISING_SHARE if up else BLIND_SHARE
-    reached = share * context.reach.over_band(0.0, 0.1)
+    reached = film_share(context, team[0].prey.key) * context.reach.over_band(0.0, 0.1)
     flies = place_flies(
         team=team,
         at_m=leader.flies_at_m,

@@ -212,6 +212,7 @@ def advise(given: PlanInput, so_far: SoFar, paths: Paths = IN_MEMORY, plan: Plan
         return _stopped(plan, doings)
     laid = laid_on(doings, so_far, 60 * given.session_h)
     laid.advisor.at = given.place or ""
+    laid.advisor.ready = doings.first
     told = tuple(sorted(so_far.fished, key=_in_time))
     return _heeding(_advice(plan=plan, doings=doings, laid=laid, so_far=so_far, told=told))
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Set
-from dataclasses import dataclass, replace
+from dataclasses import replace
 
 import numpy as np
 
@@ -15,8 +15,11 @@ from stillthread.core.casts.track import CastResult
 from stillthread.core.day.context import Context
 from stillthread.core.day.paths import pull_of
 from stillthread.core.food.catalogue import BY_KEY
+from stillthread.core.methods.dry import film_share
 from stillthread.core.methods.hung import FISHED_SHARE
+from stillthread.core.outing.doing import Doing
 from stillthread.core.outing.likeness import Likeness
+from stillthread.core.outing.weighed import weighed
 from stillthread.core.plan.make import above_cool, cool_depths, ways_at
 from stillthread.core.plan.model import Plan
 from stillthread.core.plan.next_steps import float_rungs
@@ -32,27 +35,11 @@ MOST_FLOAT_STEPS = 60  # of 30 cm, either way
 UNDER_FLOAT_M = 0.3  # how far under the float the top dropper hangs at least
 MOST_LAID_OUT = 2  # of the places the plan's set-ups do not suit
 # How much of the clock a way fishes that the thread does not run: common practice, figures ours.
-SHARES = {"float": FISHED_SHARE, "dry": 0.7}
 WAY_SHARE = 0.6
 SPREAD_M = 0.3
 # The search's bell falls to 1/e where the noticing kernel's falls to exp(-1/2).
 BELL = math.sqrt(2.0)
 SLOW_UP_TO_M_S = 0.1  # a pace up to this is slow, faster is fast: between strips and long pulls
-
-
-@dataclass(frozen=True)
-class Doing:
-    """What a candidate is in the angler's terms: the set-up, and its count, hang, pace and flies."""
-
-    candidate: Candidate
-    set_up: SetUp
-    place: str
-    flies: tuple[str, ...]
-    pace: str
-    count_s: int | None
-    hang_m: float | None
-    depth_m: float
-    lift_off_s: float | None = None
 
 
 def pace_class(pace: str) -> PaceClass:
@@ -125,7 +112,7 @@ class Doings:
         self._kinds = {kind.name for kind in self.kinds}
         self.likeness = Likeness(context, self._kinds, proven).of
         self._cool = cool_depths(context, plan.welfare)
-        shown = [one for set_up in plan.set_ups for one in self._of(set_up)]
+        shown = weighed([one for set_up in plan.set_ups for one in self._of(set_up)], self.belief, self.kinds)
         self.all = (*shown, *(one for set_up in self._elsewhere(shown, named) for one in self._of(set_up)))
         self.by_key = {one.candidate.key: one for one in self.all}
 
@@ -137,6 +124,12 @@ class Doings:
         left.sort(key=lambda b: (b.place.name not in named, -b.share))
         told = left[:MOST_LAID_OUT] if shown else []
         return [way for place in told for way in ways_at(place, self.context, self.plan.set_ups)]
+
+    @property
+    def first(self) -> str:
+        """The key of the plan's first set-up as it shows it; empty where that cannot be fished."""
+        found = (one for one in self.all if one.set_up is self.plan.set_ups[0] and one.as_planned)
+        return next((one.candidate.key for one in found), "") if self.plan.set_ups else ""
 
     def expected(self) -> tuple[Candidate, float] | None:
         """Return a set-up as it stands in the plan with the takes an hour the own log gives it, None where it cannot say."""
@@ -202,7 +195,7 @@ class Doings:
             lifted = max(0.0, set_up.target_m - (set_up.estimate_m or set_up.target_m))
             middle = max(rung.depth_m - lifted / 2, 0.05)
             exposure = spread_over(middle, middle - SPREAD_M, middle + SPREAD_M, self._bed_m(set_up))
-            return pace, exposure, SHARES.get(set_up.method, WAY_SHARE)
+            return pace, exposure, self._way_share(set_up)
         cast = replace(set_up.cast, countdown_s=float(rung.count_s))
         if rung.pace is not None:
             cast = replace(cast, pull=pull_of(RETRIEVES[rung.pace]))
@@ -210,6 +203,12 @@ class Doings:
             cast = replace(cast, most_s=rung.lift_off_s, hold_s=rung.lift_off_s)
         path = self.context.paths.screened(set_up.rig, cast)
         return pace, _exposure(path, self._bed_m(set_up)), _share(path)
+
+    def _way_share(self, set_up: SetUp) -> float:
+        """How much of the clock a way fishes that the thread does not run."""
+        if set_up.method == "dry":
+            return min(1.0, film_share(self.context, set_up.flies[0].fly.prey[0]))
+        return FISHED_SHARE if set_up.method == "float" else WAY_SHARE
 
     def _doing(
         self, set_up: SetUp, place: str, team: tuple[str, ...], depth: tuple[Rung, str, tuple[float, ...], float]

@@ -7,7 +7,8 @@ from dataclasses import dataclass, replace
 from stillthread.core.day.given import PlanInput
 from stillthread.core.day.paths import IN_MEMORY, Paths
 from stillthread.core.outing.day import Laid, laid_on
-from stillthread.core.outing.from_plan import Doing, Doings
+from stillthread.core.outing.doing import Doing
+from stillthread.core.outing.from_plan import Doings
 from stillthread.core.outing.so_far import SoFar
 from stillthread.core.outing.words import Next, Standing, said
 from stillthread.core.plan.make import day_context, make_plan
@@ -95,13 +96,7 @@ def if_blank(
     laid = laid_on(doings, so_far, 60 * given.session_h)
     if laid.standing is not None:
         return (IfBlank("", _phases(laid, laid.standing, doings, so_far)),)
-    starts = {one.set_up.key: one for one in reversed(doings.all) if _as_planned(one)}
+    starts = {one.set_up.key: one for one in reversed(doings.all) if one.as_planned}
     keys = [set_up.key for set_up in plan.set_ups if set_up.key in starts][:most]
     fresh = replace(so_far, fished=())
     return tuple(IfBlank(key, _phases(laid, starts[key].candidate, doings, fresh)) for key in keys)
-
-
-def _as_planned(one: Doing) -> bool:
-    """Whether a doing is a set-up as the plan shows it: its place, count, hang and pace."""
-    set_up = one.set_up
-    return (one.place, one.count_s, one.hang_m) == (set_up.place, set_up.count_s, set_up.float_hang_m)

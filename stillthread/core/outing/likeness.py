@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Set
 
+from stillthread.core.belief.factors import rising
 from stillthread.core.day.context import Context
 from stillthread.core.flies.choose import searches, tone_weight
 from stillthread.core.tackle.flies import Fly
@@ -11,6 +12,7 @@ from stillthread.core.tackle.flies import Fly
 # Of a fly that may be several of the day's foods, and of one that is not the fly that has taken for a food. Common practice,
 # figures ours.
 ONE_OF_SEVERAL, NOT_THE_ONE = 0.75, 0.85
+RISEN_TO = {"some": 0.75, "many": 1.0}  # of a fly in the film for whatever it is that so many fish rise to
 
 
 class Likeness:
@@ -21,7 +23,8 @@ class Likeness:
 
         A fly for one of the foods is that one; one that may be several is each of them less surely, and so is any other for
         the food of a fly that has proved itself. A tone that suits the water and the light less than another of the box for the
-        same food counts for less. What one searches with where no food leads passes for any. Common practice, figures ours.
+        same food counts for less. What one searches with where no food leads passes for any, and so does a fly in the film
+        among fish that rise. Common practice, figures ours.
         """
         day, box = context.fly_day, context.given.flies
         self._foods = {fly.name: tuple(food for food in fly.prey if food in foods) for fly in box}
@@ -30,9 +33,11 @@ class Likeness:
         tones = {fly.name: tone_weight(fly, day) for fly in box}
         best = {food: max((tones[f.name] for f in box if food in self._foods[f.name]), default=1.0) for food in foods}
         self._of = {fly.name: self._each(fly, {food: tones[fly.name] / best[food] for food in foods}) for fly in box}
+        risen = RISEN_TO.get(rising(context.given.sightings) or "few", 0.0)
         for fly in box:
-            if searches(fly, context.food, day):
-                self._of[fly.name] = {food: max(self._of[fly.name].get(food, 0.0), ONE_OF_SEVERAL) for food in foods}
+            least = max(risen if fly.surface else 0.0, ONE_OF_SEVERAL if searches(fly, context.food, day) else 0.0)
+            if least > 0:
+                self._of[fly.name] = {food: max(self._of[fly.name].get(food, 0.0), least) for food in foods}
 
     def _each(self, fly: Fly, toned: dict[str, float]) -> dict[str, float]:
         mine = self._foods[fly.name]

@@ -12,7 +12,7 @@ from stillthread.core.limits import Depth, Instant, Name, PlaceName, Said
 from stillthread.core.search.model import Costs, Minutes
 from stillthread.core.vocabulary import Pace
 
-PROVEN_BY = 2  # takes on a fly before it is held to be the one: figure ours
+PROVEN_BY, PROVEN_FOR_MIN = 2, 60.0  # takes on a fly before it is held to be the one, and for how long: figures ours
 HappeningKind = Literal["take", "pluck", "follow", "weed", "bottom"]
 
 
@@ -79,11 +79,12 @@ class SoFar:
 
     @property
     def proven(self) -> frozenset[str]:
-        """Flies that have taken more than once today, anybody's: one fish is not evidence."""
+        """Flies that took more than once in the last hour, anybody's: one fish is not evidence, nor one long ago."""
         took = Counter(
             mark.fly or one.flies[0]
             for one in self.fished
             for mark in one.happened
             if mark.kind == "take" and (mark.fly or len(one.flies) == 1)
+            if (self.now - one.began).total_seconds() / 60 - mark.minute <= PROVEN_FOR_MIN
         )
         return frozenset(fly for fly, takes in took.items() if takes >= PROVEN_BY)

@@ -5,7 +5,8 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass, field
 
-from stillthread.core.outing.from_plan import Doing, Doings
+from stillthread.core.outing.doing import Doing
+from stillthread.core.outing.from_plan import Doings
 from stillthread.core.search.model import Candidate, Step, StepKind
 from stillthread.core.setup.retrieves import RETRIEVES
 

@@ -22,18 +22,17 @@ from stillthread.core.search.model import (
     Kind,
     Spell,
     Step,
-    StepKind,
     Stretch,
 )
+from stillthread.core.search.varied import kind_of, varied
 
 # How much of a blank is believed where the next step is chosen, before the first take and after: feeding comes in bursts. What
 # is told of the chances counts every blank minute in full.
-TEMPER_BLANK, TEMPER, IN_FULL = 0.3, 0.55, 1.0
+TEMPER_BLANK, TEMPER, IN_FULL = 0.3, 0.6, 1.0
 COSTS_WEIGH = 0.7  # of a change's minutes: the fish rest meanwhile, and what is found lasts longer than it is tried for
 TRIED_MIN = (10.0, 25.0)
 AHEAD_MIN = 80.0
 STAY_WITHIN = 1.02
-ANOTHER_DEPTH_M = 0.5  # the same rig less far away than that is no other choice to show
 # What has just taken, or has only been begun, is not left for little.
 JUST_TAKEN_MIN, GIVEN_MIN, STAY_LONGER = 15.0, 10.0, 1.3
 NEARLY_ALL = 0.8  # of the time left: a change that costs more is not made
@@ -46,7 +45,8 @@ SHALLOW_M, TIRES_PER_MIN, TIRED_BY_TAKE, RESTED_MIN = 5.0, (0.006, 0.0015), 0.03
 LEAST_SCALE, MOST_SCALE = 0.3, 8.0
 MOST_DEPTHS, MOST_LOOKED_AT = 4, 32  # of one action; of all
 WORTH_A_LOOK = 0.7  # depths that meet fewer fish than this share of an action's best are not looked at
-WORTH_A_THOUGHT = 0.45  # nor actions that take less than this share of the best of all, while there are others to show
+# Nor actions that take less than this share of the best of all, where so many rigs, flies and paces are left without them.
+WORTH_A_THOUGHT, LEAST_GROUPS = 0.45, 12
 
 Array = NDArray[np.float64]
 
@@ -64,7 +64,8 @@ class Advisor:
         self.cells = int(self.beds.max())
         self.minutes_left = 0.0
         self.taken = False
-        self.at = ""  # where one is before anything is fished, if that is known
+        # Before anything is fished: where one is, if that is known, and which candidate stands ready, by its key.
+        self.at, self.ready = "", ""
         self._stretches: dict[str, Stretch] = {}  # what each angler has in hand
         self.tried: list[Spell] = []
         self._rates = np.array(RATES) * scale
@@ -261,17 +262,18 @@ class Advisor:
         at, worth = self._worths(standing)
         cost = np.array([self._cost(standing, self.candidates[c], rigged) for c in at])
         index, over = self._indices(worth, cost)
-        stays = np.array([standing is not None and standing.key == self.candidates[c].key for c in at])
-        order = self._ranked(index, cost, stays, self._in_hand(standing))
+        hand = standing.key if standing is not None else self.ready
+        stays = np.array([hand == self.candidates[c].key for c in at])
+        order = self._ranked(index, cost, stays, self._keeps(standing))
         steps = tuple(
             Step(
-                kind=_kind_of(standing, self.candidates[at[n]]),
+                kind=kind_of(standing, self.candidates[at[n]]),
                 candidate=self.candidates[at[n]],
                 minutes=float(over[n]),
                 index=float(index[n]),
                 cost=float(cost[n]),
             )
-            for n in self._different(order, at, most)
+            for n in (order[i] for i in varied([self.candidates[at[n]] for n in order], most))
         )
         return self._with_chances(steps) if told else steps
 
@@ -288,31 +290,22 @@ class Advisor:
             for step, w in zip(steps, worth, strict=True)
         )
 
-    def _ranked(self, index: Array, cost: Array, stays: NDArray[np.bool_], held: Stretch) -> list[int]:
-        """The actions in their order, staying first where nothing is clearly better."""
+    def _keeps(self, standing: Candidate | None) -> float:
+        """How many times better another must be to be put before what is fished; one begins with what stands ready."""
+        if standing is None:
+            return math.inf
+        held = self._in_hand(standing)
+        early = held.since_take < JUST_TAKEN_MIN or held.minutes < GIVEN_MIN
+        return STAY_LONGER if early else STAY_WITHIN
+
+    def _ranked(self, index: Array, cost: Array, stays: NDArray[np.bool_], within: float) -> list[int]:
+        """The actions in their order, staying first where nothing is so many times better."""
         index = np.where((cost <= NEARLY_ALL * self.minutes_left) | stays, index, -1.0)
         order = [int(n) for n in np.argsort(-index, kind="stable") if index[n] >= 0]
         stay = next((n for n in order if stays[n]), None)
-        early = held.since_take < JUST_TAKEN_MIN or held.minutes < GIVEN_MIN
-        within = STAY_LONGER if early else STAY_WITHIN
         if stay is not None and index[order[0]] <= within * index[stay]:
             order = [stay, *(n for n in order if n != stay)]
         return order
-
-    def _different(self, order: list[int], at: NDArray[np.int64], most: int) -> list[int]:
-        """The best, and after it others that differ from those before in more than a little depth, while there are any."""
-        shown: list[int] = []
-        told: set[tuple[object, ...]] = set()
-        for n in order:
-            one = self.candidates[at[n]]
-            key = (one.place, one.rig, one.kinds, one.pace)
-            deeper = len(shown) == 1 and abs(one.mean_m - self.candidates[at[shown[0]]].mean_m) >= ANOTHER_DEPTH_M
-            if key not in told or deeper:
-                told.add(key)
-                shown.append(n)
-            if len(shown) == most:
-                break
-        return shown
 
     def found_rate(self, one: Candidate) -> float:
         """Return the takes an hour any candidate would have once it had taken in the next ten minutes."""
@@ -339,8 +332,8 @@ class Advisor:
 
     def _worths(self, standing: Candidate | None) -> tuple[NDArray[np.int64], Array]:
         """What is worth a look, by number, and the rate and chances of each."""
-        now = self._numbers.get(standing.key, -1) if standing is not None else -1
-        cuts = np.array([WORTH_A_LOOK, WORTH_A_THOUGHT, MOST_DEPTHS, MOST_LOOKED_AT, SHOWN_STEPS])
+        now = self._numbers.get(standing.key if standing is not None else self.ready, -1)
+        cuts = np.array([WORTH_A_LOOK, WORTH_A_THOUGHT, MOST_DEPTHS, MOST_LOOKED_AT, LEAST_GROUPS])
         left = np.exp(-self._tired)[self._place_of, None]
         exposures = self._exposures * left
         at, worth = kernels().look(
@@ -371,16 +364,3 @@ def _found_rate(worth: Array) -> float:
 def _rows(mass: Array) -> Array:
     """A belief with pace and level as one axis, as the kernels read it."""
     return mass.reshape(*mass.shape[:3], -1)
-
-
-def _kind_of(standing: Candidate | None, other: Candidate) -> StepKind:
-    """What would be changed, the largest change named."""
-    if standing is None or other.place != standing.place:
-        return "place" if standing is not None else "set-up"
-    if other.rig != standing.rig:
-        return "set-up"
-    if (other.kinds, other.fly) != (standing.kinds, standing.fly):
-        return "fly"
-    if (other.count_s, other.hang_m) != (standing.count_s, standing.hang_m):
-        return "depth"
-    return "stay" if other.pace == standing.pace else "pace"

@@ -1,0 +1,40 @@
+"""What an angler can do now, in the search's terms and in their own."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+
+from stillthread.core.search.model import Candidate
+from stillthread.core.setup.model import SetUp
+
+
+@dataclass(frozen=True)
+class Doing:
+    """What a candidate is in the angler's terms: the set-up, and its count, hang, pace and flies."""
+
+    candidate: Candidate
+    set_up: SetUp
+    place: str
+    flies: tuple[str, ...]
+    pace: str
+    count_s: int | None
+    hang_m: float | None
+    depth_m: float
+    lift_off_s: float | None = None
+
+    @property
+    def numbers_as_planned(self) -> bool:
+        """Whether it is fished as the plan shows its set-up, whatever is tied on: its place, count, hang and pace."""
+        one = self.set_up
+        shown = one.place, one.count_s, one.float_hang_m, one.retrieve.key
+        return (self.place, self.count_s, self.hang_m, self.pace) == shown
+
+    @property
+    def as_planned(self) -> bool:
+        """Whether it is its set-up as the plan shows it, its flies too."""
+        return self.numbers_as_planned and self.flies == tuple(placed.fly.name for placed in self.set_up.flies)
+
+    def worth(self, times: float) -> Doing:
+        """Return it fishing so many times as well, all the time at most."""
+        share = min(1.0, self.candidate.fishing_share * times)
+        return replace(self, candidate=replace(self.candidate, fishing_share=share))
