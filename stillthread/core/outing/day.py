@@ -56,8 +56,12 @@ class Laid:
 
     def __init__(self, doings: Doings, so_far: SoFar, minutes_left: float) -> None:
         self.doings, self.so_far = doings, so_far
-        fished = {one.key: one for one in map(self.candidate, so_far.fished)}
-        candidates = list({**fished, **{one.candidate.key: one.candidate for one in doings.all}}.values())
+        # One's last stretch can be gone on with whatever it was; nothing else that nobody could be told how to fish.
+        known = {one.candidate.key: one.candidate for one in doings.all}
+        fished = sorted(so_far.fished, key=_in_time)
+        known |= {one.key: one for one in map(self.candidate, fished) if one.key in doings.by_key}
+        known |= {one.key: one for one in map(self.candidate, [f for f in fished if not f.partner][-1:])}
+        candidates = list(known.values())
         self.advisor = Advisor.start(
             belief=doings.belief,
             kinds=doings.kinds,
@@ -73,7 +77,7 @@ class Laid:
         """The candidate a stretch was fished with: the plan's where it names one, else what its numbers say."""
         belief = self.doings.belief
         place = one.place if one.place in belief.places else belief.places[0]
-        foods = self.doings.likeness(one.flies)
+        foods = self.doings.likeness.of(one.flies)
         kinds, likeness = tuple(foods), tuple(foods.values())
         here = [d for d in self.doings.all if d.place == place and d.pace == one.pace]
         same = [d for d in here if d.set_up.key == one.set_up] or [d for d in here if d.set_up.method == one.method]
@@ -84,8 +88,7 @@ class Laid:
             if abs(near.depth_m - depth) < SPREAD_M:
                 if near.flies == one.flies:
                     return near.candidate
-                key = f"{near.candidate.key}|{fly}"
-                return replace(near.candidate, key=key, kinds=kinds, likeness=likeness, fly=fly)
+                return self.doings.with_flies(near, one.flies).candidate
         low = one.low_m if one.low_m is not None else depth - SPREAD_M
         high = one.high_m if one.high_m is not None else depth + SPREAD_M
         bed = belief.beds_m[belief.places.index(place)]
@@ -162,7 +165,7 @@ class Laid:
         count = max(1, round(bed / CELL_M))
         exposure = spread_over(depth, depth - 0.5, depth + 0.5, bed) if depth is not None else (1.0 / count,) * count
         up, down = self.doings.reach(depth if depth is not None else 1.0)
-        foods = self.doings.likeness((one.fly,))
+        foods = self.doings.likeness.of((one.fly,))
         candidate = Candidate(
             key="seen",
             place=place,

@@ -110,7 +110,8 @@ class Doings:
         self.belief, self.kinds = belief_of(plan, context, named), kinds_of(context)
         self._beds = dict(zip(self.belief.places, self.belief.beds_m, strict=True))
         self._kinds = {kind.name for kind in self.kinds}
-        self.likeness = Likeness(context, self._kinds, proven).of
+        self.likeness = Likeness(context, self._kinds, proven)
+        self._carried = {fly.name for fly in context.given.flies if fly.stock != 0}
         self._cool = cool_depths(context, plan.welfare)
         shown = weighed([one for set_up in plan.set_ups for one in self._of(set_up)], self.belief, self.kinds)
         self.all = (*shown, *(one for set_up in self._elsewhere(shown, named) for one in self._of(set_up)))
@@ -124,6 +125,22 @@ class Doings:
         left.sort(key=lambda b: (b.place.name not in named, -b.share))
         told = left[:MOST_LAID_OUT] if shown else []
         return [way for place in told for way in ways_at(place, self.context, self.plan.set_ups)]
+
+    def with_flies(self, near: Doing, flies: tuple[str, ...]) -> Doing:
+        """Return a way with what somebody really tied on; it can be done like the others where the box holds that."""
+        foods, shown = self.likeness.of(flies), self.likeness.shows(flies) / self.likeness.shows(near.flies)
+        found = near.worth(shown)
+        candidate = replace(
+            found.candidate,
+            key=f"{near.candidate.key}|{'+'.join(flies)}",
+            kinds=tuple(foods),
+            likeness=tuple(foods.values()),
+            fly=flies[-1] if flies else "",
+        )
+        found = replace(found, candidate=candidate, flies=flies)
+        if flies and self._carried.issuperset(flies):
+            self.by_key.setdefault(candidate.key, found)
+        return found
 
     @property
     def first(self) -> str:
@@ -216,7 +233,7 @@ class Doings:
         rung, pace, exposure, share = depth
         up, down = self.reach(rung.depth_m)
         rod = str(set_up.rod) if set_up.rod is not None else ""
-        foods = self.likeness(team)
+        foods = self.likeness.of(team)
         candidate = Candidate(
             key=f"{place}|{set_up.key}|{rung.count_s}|{rung.float_hang_m}|{pace}|{'+'.join(team)}",
             place=place,
@@ -225,7 +242,7 @@ class Doings:
             likeness=tuple(foods.values()),
             pace=pace_class(pace),
             exposure=exposure,
-            fishing_share=share,
+            fishing_share=share * self.likeness.shows(team),
             up_m=up,
             down_m=down,
             rod=rod,

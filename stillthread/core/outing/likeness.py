@@ -1,4 +1,4 @@
-"""How surely fish take the flies of the box for the foods of the day: what the search makes of what is tied on."""
+"""How surely fish take the flies of the box for the foods of the day, and how well they show: what the search makes of a team."""
 
 from __future__ import annotations
 
@@ -16,35 +16,41 @@ RISEN_TO = {"some": 0.75, "many": 1.0}  # of a fly in the film for whatever it i
 
 
 class Likeness:
-    """Likeness of each fly of the box to each food of the day, 0 to 1."""
+    """Likeness of each fly of the box to each food of the day, and how well it shows against the best of the box, 0 to 1."""
 
     def __init__(self, context: Context, foods: Set[str], proven: Set[str] = frozenset()) -> None:
         """Reckon it out for the `foods` of the day; `proven` are flies that have taken today, by name.
 
         A fly for one of the foods is that one; one that may be several is each of them less surely, and so is any other for
-        the food of a fly that has proved itself. A tone that suits the water and the light less than another of the box for the
-        same food counts for less. What one searches with where no food leads passes for any, and so does a fly in the film
-        among fish that rise. Common practice, figures ours.
+        the food of a fly that has proved itself. What one searches with where no food leads passes for any, and so does a fly
+        in the film among fish that rise. Common practice, figures ours.
         """
         day, box = context.fly_day, context.given.flies
         self._foods = {fly.name: tuple(food for food in fly.prey if food in foods) for fly in box}
         self._taken = {food for fly in proven for food in self._foods.get(fly, ())}
         self._proven = proven
-        tones = {fly.name: tone_weight(fly, day) for fly in box}
-        best = {food: max((tones[f.name] for f in box if food in self._foods[f.name]), default=1.0) for food in foods}
-        self._of = {fly.name: self._each(fly, {food: tones[fly.name] / best[food] for food in foods}) for fly in box}
+        self._tones = {fly.name: tone_weight(fly, day) for fly in box}
+        self._best = max((self._tones[name] for name, mine in self._foods.items() if mine), default=1.0)
+        self._of = {fly.name: self._each(fly) for fly in box}
         risen = RISEN_TO.get(rising(context.given.sightings) or "few", 0.0)
         for fly in box:
             least = max(risen if fly.surface else 0.0, ONE_OF_SEVERAL if searches(fly, context.food, day) else 0.0)
             if least > 0:
                 self._of[fly.name] = {food: max(self._of[fly.name].get(food, 0.0), least) for food in foods}
 
-    def _each(self, fly: Fly, toned: dict[str, float]) -> dict[str, float]:
+    def _each(self, fly: Fly) -> dict[str, float]:
         mine = self._foods[fly.name]
         if fly.name in self._proven:
             return dict.fromkeys(mine, 1.0)
         several = 1.0 if len(mine) == 1 else ONE_OF_SEVERAL
-        return {food: several * toned[food] * (NOT_THE_ONE if food in self._taken else 1.0) for food in mine}
+        return {food: several * (NOT_THE_ONE if food in self._taken else 1.0) for food in mine}
+
+    def shows(self, flies: tuple[str, ...]) -> float:
+        """Return how well a team shows in the day's light and water, by the tone of the fly that does it best, up to 1; what has
+        proved itself does.
+        """
+        known = [self._best if fly in self._proven else self._tones[fly] for fly in flies if fly in self._tones]
+        return min(1.0, max(known) / self._best) if known else 1.0
 
     def of(self, flies: tuple[str, ...]) -> dict[str, float]:
         """Return which of the day's foods a team of flies stands for, by name, and how surely; empty where for none."""
