@@ -9,14 +9,16 @@ import numpy as np
 from stillthread.core.belief.factors import rises_factor
 from stillthread.core.food.seen import Sighting
 from stillthread.core.outing.day import advise
+from stillthread.core.outing.from_plan import Doings
 from stillthread.core.outing.likeness import Likeness
 from stillthread.core.outing.so_far import Happening, Seen, SoFar
+from stillthread.core.outing.words import in_words
 from stillthread.core.plan.make import day_context, make_plan
 from stillthread.core.search import cells
 from stillthread.core.search.advisor import Advisor
 from stillthread.core.search.filters import RATES
-from stillthread.core.search.model import Spell
-from stillthread.core.search.varied import varied
+from stillthread.core.search.model import Spell, Step
+from stillthread.core.search.varied import kind_of, varied
 from stillthread.documents.plan import PlanRequest, plan_input_from
 from stillthread.documents.strict import parse_document
 from tests.checks import some
@@ -177,6 +179,18 @@ class Others(unittest.TestCase):
         first = told.next[0]
         self.assertEqual((first.kind, first.doing.place), ("place", "Margin"))
         self.assertIn(OLIVE, first.doing.flies)
+
+    def test_hung_too_high_for_the_team_the_float_is_moved_and_the_point_fished_alone(self):
+        given = day(when=NOW)
+        doings = Doings(make_plan(given), day_context(given)[0])
+        floats = [one for one in doings.all if one.hang_m is not None and one.place == "Drop"]
+        team = next(one for one in floats if len(one.flies) > 1)
+        alone = next(one for one in floats if one.flies == team.flies[-1:] and one.hang_m != team.hang_m)
+        kind = kind_of(team.candidate, alone.candidate)
+        self.assertEqual(kind, "depth")
+        step = Step(kind, alone.candidate, 10.0, 1.0, 3.0)
+        words = in_words(step, team.candidate, doings)
+        self.assertEqual(words, f"Move the float: {alone.hang_m:.1f} m, the point alone.")
 
     def test_what_only_a_partner_carries_is_not_offered(self):
         theirs = "A fly of the partner's own"

@@ -23,16 +23,11 @@ class Doing:
     lift_off_s: float | None = None
 
     @property
-    def numbers_as_planned(self) -> bool:
-        """Whether it is fished as the plan shows its set-up, whatever is tied on: its place, count, hang and pace."""
-        one = self.set_up
-        shown = one.place, one.count_s, one.float_hang_m, one.retrieve.key
-        return (self.place, self.count_s, self.hang_m, self.pace) == shown
-
-    @property
     def as_planned(self) -> bool:
-        """Whether it is its set-up as the plan shows it, its flies too."""
-        return self.numbers_as_planned and self.flies == tuple(placed.fly.name for placed in self.set_up.flies)
+        """Whether it is its set-up as the plan shows it: its place, count, hang, pace and flies."""
+        one = self.set_up
+        shown = one.place, one.count_s, one.float_hang_m, one.retrieve.key, tuple(f.fly.name for f in one.flies)
+        return (self.place, self.count_s, self.hang_m, self.pace, self.flies) == shown
 
     def worth(self, times: float) -> Doing:
         """Return it fishing so many times as well, all the time at most."""

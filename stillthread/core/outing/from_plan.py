@@ -113,8 +113,9 @@ class Doings:
         self.likeness = Likeness(context, self._kinds, proven)
         self._carried = {fly.name for fly in context.given.flies if fly.stock != 0}
         self._cool = cool_depths(context, plan.welfare)
-        shown = weighed([one for set_up in plan.set_ups for one in self._of(set_up)], self.belief, self.kinds)
-        self.all = (*shown, *(one for set_up in self._elsewhere(shown, named) for one in self._of(set_up)))
+        shown = [one for set_up in plan.set_ups for one in self._of(set_up)]
+        there = [one for set_up in self._elsewhere(shown, named) for one in self._of(set_up)]
+        self.all = weighed((*shown, *there), self.belief, self.kinds)
         self.by_key = {one.candidate.key: one for one in self.all}
 
     def _elsewhere(self, shown: list[Doing], named: Set[str]) -> list[SetUp]:

@@ -6,6 +6,9 @@ schools.
 
 from __future__ import annotations
 
+from collections import defaultdict
+from collections.abc import Iterable
+
 import numpy as np
 
 from stillthread.core.outing.doing import Doing
@@ -13,30 +16,55 @@ from stillthread.core.search.advisor import Advisor
 from stillthread.core.search.model import Belief, Kind
 
 LEAST_RELATIVE = 0.05  # of the plan's best: what is shown is never worth nothing
+Way = tuple[str, str]  # a set-up's place and its key
 
 
-def weighed(doings: list[Doing], belief: Belief, kinds: tuple[Kind, ...]) -> list[Doing]:
-    """Return the plan's ways, each worth against the others at the start what the plan makes of it: none more than one before it.
+def _way(one: Doing) -> Way:
+    return one.set_up.place, one.set_up.key
 
-    Other flies on a way are worth no more there than its own. Those for the plan's second place stay as they are. Figures ours.
+
+def _numbers(one: Doing) -> tuple[object, ...]:
+    return _way(one), one.place, one.count_s, one.hang_m, one.pace
+
+
+def weighed(doings: Iterable[Doing], belief: Belief, kinds: tuple[Kind, ...]) -> tuple[Doing, ...]:
+    """Return the plan's ways, each worth against the others at its place at the start what the plan makes of it: none more than
+    one before it, and other flies on it, at any depth, no more than its own. Places compare by their first ways.
+
+    The first of a way at its numbers is what the plan ties on there. Figures ours.
     """
-    own = {one.set_up.key: one for one in doings if one.as_planned and not one.set_up.elsewhere}
-    if not own:
-        return doings
-    rate = Advisor.start(belief, kinds, [one.candidate for one in doings]).rate
-    found = {key: rate(one.candidate) for key, one in own.items()}
-    falling = np.minimum.accumulate([max(one.set_up.relative, LEAST_RELATIVE) for one in own.values()])
-    planned = dict(zip(own, map(float, falling), strict=True))
-    level = float(np.exp(np.mean([np.log(found[key] / planned[key]) for key in own])))
-    # None fishes more than all of the time.
-    level = min(level, *(found[key] / planned[key] / one.candidate.fishing_share for key, one in own.items()))
-    other = {(one.set_up.key, one.flies): rate(one.candidate) for one in doings if one.numbers_as_planned}
+    every = tuple(doings)
+    places: dict[str, dict[Way, Doing]] = defaultdict(dict)
+    for one in every:
+        if one.as_planned:
+            places[one.place][_way(one)] = one
+    if not places:
+        return every
+    rates = Advisor.start(belief, kinds, [one.candidate for one in every]).rates([one.candidate for one in every])
+    tied: dict[tuple[object, ...], float] = {}
+    for one, rate in zip(every, rates, strict=True):
+        tied.setdefault(_numbers(one), rate)
+    found = {way: tied[_numbers(one)] for own in places.values() for way, one in own.items()}
+    times: dict[Way, float] = {}
+    first = 0.0  # what the plan's first way is multiplied by, and so the first at any other place
+    for own in places.values():
+        planned = _falling(own)
+        level = first * found[next(iter(own))] if first else _level(own, planned, found)
+        times |= {way: level * planned[way] / found[way] for way in own}
+        first = first or next(iter(times.values()))
+    return tuple(
+        one.worth(min(1.0, tied[_numbers(one)] / rate) * times.get(_way(one), first))
+        for one, rate in zip(every, rates, strict=True)
+    )
 
-    def times(one: Doing) -> float:
-        key = one.set_up.key
-        if key not in own:
-            return 1.0
-        tied = min(1.0, found[key] / other.get((key, one.flies), found[key]))
-        return tied * level * float(planned[key]) / found[key]
 
-    return [one.worth(times(one)) for one in doings]
+def _falling(own: dict[Way, Doing]) -> dict[Way, float]:
+    """What the plan makes of the ways at a place against its first there: none more than one before it."""
+    told = np.minimum.accumulate([max(one.set_up.relative, LEAST_RELATIVE) for one in own.values()])
+    return dict(zip(own, map(float, told / told[0]), strict=True))
+
+
+def _level(own: dict[Way, Doing], planned: dict[Way, float], found: dict[Way, float]) -> float:
+    """The takes an hour of the first way that leave all ways as good in the mean; none fishes more than all of the time."""
+    mean = float(np.exp(np.mean([np.log(found[way] / planned[way]) for way in own])))
+    return min(mean, *(found[way] / planned[way] / one.candidate.fishing_share for way, one in own.items()))

@@ -74,7 +74,9 @@ def in_words(step: Step, standing: Candidate | None, doings: Doings) -> str:
     if step.kind == "stay":
         return f"Stay: {step.minutes:.0f} more minutes."
     if step.kind == "depth" and one.hang_m is not None:
-        return f"Move the float: {one.hang_m:.1f} m."
+        tied = doings.by_key.get(standing.key) if standing is not None else None
+        alone = doing is not None and tied is not None and len(doing.flies) == 1 < len(tied.flies)
+        return f"Move the float: {one.hang_m:.1f} m{', the point alone' if alone else ''}."
     if step.kind == "depth" and one.count_s is not None:
         before = standing.count_s if standing is not None else None
         start = f"Count {before:.0f} → {one.count_s:.0f} s" if before is not None else f"Count {one.count_s:.0f} s"

@@ -317,7 +317,11 @@ class Advisor:
 
     def rate(self, one: Candidate) -> float:
         """Return the expected takes an hour with any candidate."""
-        return float(self._worth(one)[0, 0])
+        return self.rates([one])[0]
+
+    def rates(self, several: Iterable[Candidate]) -> list[float]:
+        """Return the expected takes an hour with each of several candidates."""
+        return [float(rate) for rate in self._worth(*several)[:, 0]]
 
     def _worth(self, *several: Candidate) -> Array:
         """What is told of candidates: the takes an hour, and for each number of minutes the chance and what follows from it."""

@@ -39,8 +39,9 @@ def kind_of(standing: Candidate | None, other: Candidate) -> StepKind:
         return "place" if standing is not None else "set-up"
     if other.rig != standing.rig:
         return "set-up"
-    if (other.kinds, other.fly) != (standing.kinds, standing.fly):
+    deeper = (other.count_s, other.hang_m) != (standing.count_s, standing.hang_m)
+    if other.fly != standing.fly or (other.kinds != standing.kinds and not deeper):
         return "fly"
-    if (other.count_s, other.hang_m) != (standing.count_s, standing.hang_m):
+    if deeper:
         return "depth"
     return "stay" if other.pace == standing.pace else "pace"
