@@ -105,7 +105,7 @@ class Served:
     def get(self, path: str, **headers: str) -> bytes:
         """Ask for an address and return the body; raises urllib's errors."""
         asked = urllib.request.Request(f"http://127.0.0.1:{self.port}{path}", headers=headers)
-        with urllib.request.urlopen(asked, timeout=10) as answer:
+        with urllib.request.urlopen(asked, timeout=PATIENCE_S) as answer:
             return bytes(answer.read())
 
 

@@ -46,7 +46,7 @@ def running(proxy=""):
 
 def ask(port, **headers):
     asked = urllib.request.Request(f"http://127.0.0.1:{port}/api/health", headers=headers)
-    with urllib.request.urlopen(asked, timeout=5) as answer:
+    with urllib.request.urlopen(asked, timeout=60) as answer:
         return json.load(answer)
 
 

@@ -71,7 +71,7 @@ class BehindTls(unittest.TestCase):
         asked = urllib.request.Request(f"http://127.0.0.1:{served.port}/", method="GET")
         opener = urllib.request.build_opener(NoRedirect)
         with self.assertRaises(urllib.error.HTTPError) as told:
-            opener.open(asked, timeout=10)
+            opener.open(asked, timeout=60)
         self.assertEqual(told.exception.code, 301)
 
 
