@@ -37,6 +37,11 @@ def likeness(proven=(), foods=FOODS, **reading):
     return Likeness(day_context(given)[0], foods, frozenset(proven))
 
 
+def rates_of(doings, several):
+    candidates = [one.candidate for one in several]
+    return Advisor.start(doings.belief, doings.kinds, candidates).rates(candidates)
+
+
 class Alike(unittest.TestCase):
     def test_a_fly_for_one_food_is_it_more_surely_than_one_for_several(self):
         told = likeness()
@@ -59,6 +64,17 @@ class Alike(unittest.TestCase):
         self.assertLess(told.of((OLIVE,))["chironomid-pupa"], 1.0)
         self.assertEqual(told.of((LEECH,)), {"leech": 1.0})
         self.assertEqual(told.shows((BLACK,)), 1.0)
+
+    def test_what_took_comes_before_what_the_plan_ties_on(self):
+        given = day(when=NOW)
+        context, plan = day_context(given)[0], make_plan(given)
+        float_rig = next(one for one in plan.set_ups if one.method == "float")
+        other = some(float_rig.changes.next_flies)[0][0]
+        for proven, more in ((frozenset(), False), (frozenset({other}), True)):
+            doings = Doings(plan, context, proven=proven)
+            here = [one for one in doings.all if one.set_up is float_rig and one.hang_m == float_rig.float_hang_m]
+            rates = dict(zip([one.flies[-1] for one in here], rates_of(doings, here), strict=True))
+            self.assertEqual(rates[other] > 1.01 * rates[float_rig.flies[-1].fly.name], more, rates)
 
     def test_one_fish_proves_nothing_nor_two_long_ago(self):
         def proven(*minutes, start=50):

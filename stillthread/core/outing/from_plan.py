@@ -110,12 +110,15 @@ class Doings:
         self.belief, self.kinds = belief_of(plan, context, named), kinds_of(context)
         self._beds = dict(zip(self.belief.places, self.belief.beds_m, strict=True))
         self._kinds = {kind.name for kind in self.kinds}
-        self.likeness = Likeness(context, self._kinds, proven)
+        self.likeness = Likeness(context, self._kinds)
         self._carried = {fly.name for fly in context.given.flies if fly.stock != 0}
         self._cool = cool_depths(context, plan.welfare)
         shown = [one for set_up in plan.set_ups for one in self._of(set_up)]
         there = [one for set_up in self._elsewhere(shown, named) for one in self._of(set_up)]
         self.all = weighed((*shown, *there), self.belief, self.kinds)
+        if proven:  # the plan weighed its ways before anything had taken
+            before, self.likeness = self.likeness, Likeness(context, self._kinds, proven)
+            self.all = tuple(self._tied(one, one.flies, before.shows(one.flies)) for one in self.all)
         self.by_key = {one.candidate.key: one for one in self.all}
 
     def _elsewhere(self, shown: list[Doing], named: Set[str]) -> list[SetUp]:
@@ -129,19 +132,18 @@ class Doings:
 
     def with_flies(self, near: Doing, flies: tuple[str, ...]) -> Doing:
         """Return a way with what somebody really tied on; it can be done like the others where the box holds that."""
-        foods, shown = self.likeness.of(flies), self.likeness.shows(flies) / self.likeness.shows(near.flies)
-        found = near.worth(shown)
-        candidate = replace(
-            found.candidate,
-            key=f"{near.candidate.key}|{'+'.join(flies)}",
-            kinds=tuple(foods),
-            likeness=tuple(foods.values()),
-            fly=flies[-1] if flies else "",
-        )
-        found = replace(found, candidate=candidate, flies=flies)
+        found = self._tied(near, flies, self.likeness.shows(near.flies))
+        found = replace(found, candidate=replace(found.candidate, key=f"{near.candidate.key}|{'+'.join(flies)}"))
         if flies and self._carried.issuperset(flies):
-            self.by_key.setdefault(candidate.key, found)
+            self.by_key.setdefault(found.candidate.key, found)
         return found
+
+    def _tied(self, one: Doing, flies: tuple[str, ...], shown: float) -> Doing:
+        """A way with other flies, or the same in another light; `shown` is how well what was on it was reckoned to show."""
+        foods, found = self.likeness.of(flies), one.worth(self.likeness.shows(flies) / shown)
+        fly = flies[-1] if flies else ""
+        candidate = replace(found.candidate, kinds=tuple(foods), likeness=tuple(foods.values()), fly=fly)
+        return replace(found, candidate=candidate, flies=flies)
 
     @property
     def first(self) -> str:
