@@ -5,7 +5,7 @@ from dataclasses import replace
 from datetime import UTC, datetime
 
 from stillthread.core.food.available import available_food
-from stillthread.core.food.seen import Sighting
+from stillthread.core.food.seen import Sighting, sighting_counts
 from stillthread.core.noted.reading import Reading
 from stillthread.core.noted.water import Place
 from stillthread.core.plan.make import make_plan
@@ -50,6 +50,23 @@ class AmongFishThatSip(unittest.TestCase):
         floated = [s for s in self.plan.set_ups if s.style == "buoyant-point" and s.line.family == "floating"]
         self.assertTrue(floated)
         self.assertEqual(floated[0].count_s, 0)
+
+
+class Splashes(unittest.TestCase):
+    """What splashes at fish speaks for (the trade): a sedge at dusk; on a hot afternoon a damsel may be it; in winter neither."""
+
+    def share(self, when, prey):
+        return available_food(when, "north", 16.0, sightings=(Sighting(rise="splash", abundance="many"),)).share[prey]
+
+    def test_at_dusk_it_is_no_damsel(self):
+        noon, dusk = datetime(2026, 6, 24, 14, tzinfo=UTC), datetime(2026, 6, 24, 21, 30, tzinfo=UTC)
+        self.assertGreater(self.share(dusk, "caddis"), 4 * self.share(dusk, "damsel-adult"))
+        self.assertGreater(self.share(noon, "damsel-adult"), 1.5 * self.share(dusk, "damsel-adult"))
+
+    def test_a_sighting_counts_as_much_whatever_it_speaks_for(self):
+        seen = Sighting(rise="splash", abundance="many")
+        for about in (lambda key: 1.0, lambda key: 0.05 if key == "caddis" else 1.0):
+            self.assertAlmostEqual(sum(sighting_counts(seen, about).values()), 8.0)
 
 
 class GreyAutumn(unittest.TestCase):

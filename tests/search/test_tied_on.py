@@ -11,7 +11,7 @@ from stillthread.core.food.seen import Sighting
 from stillthread.core.outing.day import advise
 from stillthread.core.outing.from_plan import Doings
 from stillthread.core.outing.likeness import Likeness
-from stillthread.core.outing.so_far import Happening, Seen, SoFar
+from stillthread.core.outing.so_far import Fished, Happening, Seen, SoFar
 from stillthread.core.outing.words import in_words
 from stillthread.core.plan.make import day_context, make_plan
 from stillthread.core.search import cells
@@ -98,7 +98,27 @@ class Alike(unittest.TestCase):
             return Likeness(context, FOODS).of((EMERGER,)).get("scud", 0.0)
 
         self.assertEqual([emerger(None), emerger("few")], [0.0, 0.0])
-        self.assertTrue(0.0 < emerger("some") < emerger("many") == 1.0)
+        self.assertTrue(0.0 < emerger("some") < emerger("many") < 1.0)
+
+    def test_a_sedge_refused_at_dusk_is_changed_for_something_smaller_in_the_film(self):
+        name = "46-sedges-at-dusk-in-june"
+        given = plan_input_from(parse_document(PlanRequest, (FOLDER / f"{name}.json").read_text("utf-8")))
+        first = make_plan(given).set_ups[0]
+        self.assertEqual(first.flies[-1].fly.prey, ("caddis",))
+        refused = Fished(
+            began=given.when,
+            minutes=25,
+            method="dry",
+            set_up=first.key,
+            depth_m=0.0,
+            flies=(first.flies[-1].fly.name,),
+            happened=tuple(Happening(minute, "pluck") for minute in (5, 9, 15, 22)),
+        )
+        now = given.when + timedelta(minutes=25)
+        step = advise(replace(given, when=now), SoFar(now=now, fished=(refused,))).next[0]
+        self.assertEqual((step.kind, step.doing.set_up.method), ("fly", "dry"), step.words)
+        tied = next(fly for fly in given.flies if fly.name == step.doing.flies[-1])
+        self.assertIn("chironomid-adult", tied.prey)
 
 
 class HalfAlike(unittest.TestCase):

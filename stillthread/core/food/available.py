@@ -97,6 +97,7 @@ def posterior(prior: dict[str, float], evidence: list[dict[str, float]]) -> dict
     return {key: count / total for key, count in counts.items()}
 
 
+OUT_OF_SEASON = 0.05  # of what a rise says of a prey that is not about: something rose all the same. Figure ours
 EARLIER = "Seen on earlier days like this"
 AMOUNTS = {"few": "a few", "some": "some", "many": "many"}
 RISE_WORDS = {
@@ -168,7 +169,12 @@ def available_food(
         stocked=stocked,
         shifts_days=shifts_days,
     )
-    told = [(_words(seen), sighting_counts(seen)) for seen in sightings if says_something(seen)]
+
+    def about(key: str) -> float:
+        in_season = max(month_weight(BY_KEY[key], when, hemisphere), OUT_OF_SEASON)
+        return in_season * hour_weight(BY_KEY[key], when, cloud_oktas)
+
+    told = [(_words(seen), sighting_counts(seen, about)) for seen in sightings if says_something(seen)]
     told += [("Throat sample", sample_counts(sample)) for sample in samples]
     today = len(told)
     if before:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Callable
 from dataclasses import dataclass
 from typing import Annotated, Literal
 
@@ -96,16 +97,21 @@ def says_something(seen: Sighting) -> bool:
     return bool(sighting_counts(seen))
 
 
-def sighting_counts(seen: Sighting) -> dict[str, float]:
-    """Return what a sighting adds to the count of each prey: few 1, some 3, many 8, times how it was met."""
+def sighting_counts(seen: Sighting, about: Callable[[str], float] = lambda key: 1.0) -> dict[str, float]:
+    """Return what a sighting adds to the count of each prey: few 1, some 3, many 8, times how it was met.
+
+    A rise or a sign that may speak for several does so by how much each is `about` at the hour, 1 in its own.
+    """
     count = ABUNDANCE_COUNT[seen.abundance]
     found: dict[str, float] = {}
     if seen.prey is not None:
         found[seen.prey] = count * EVIDENCE_WEIGHT[seen.evidence]
     rises = RISE_PREY[seen.rise] if seen.rise is not None else ()
     signs = SIGN_PREY[seen.sign] if seen.sign is not None else ()
-    for key, part in rises + signs:
-        found[key] = found.get(key, 0.0) + count * part
+    parts = {key: part * about(key) for key, part in rises + signs}
+    whole = math.fsum(part for _, part in rises + signs) / (math.fsum(parts.values()) or 1.0)
+    for key, part in parts.items():
+        found[key] = found.get(key, 0.0) + count * part * whole
     return found
 
 

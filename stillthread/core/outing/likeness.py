@@ -12,7 +12,7 @@ from stillthread.core.tackle.flies import Fly
 # Of a fly that may be several of the day's foods, and of one that is not the fly that has taken for a food. Common practice,
 # figures ours.
 ONE_OF_SEVERAL, NOT_THE_ONE = 0.75, 0.85
-RISEN_TO = {"some": 0.75, "many": 1.0}  # of a fly in the film for whatever it is that so many fish rise to
+RISEN_TO = {"some": 0.6, "many": 0.75}  # of a fly in the film for whatever it is that so many fish rise to
 
 
 class Likeness:

@@ -22,7 +22,7 @@ def varied(ranked: Sequence[Candidate], most: int) -> list[int]:
     rigs: Counter[tuple[object, ...]] = Counter()
     for n, one in enumerate(ranked):
         rig = (one.place, one.rig)
-        key = (*rig, one.kinds, one.pace)
+        key = (*rig, one.kinds, one.likeness, one.pace)
         deeper = len(told) == 1 and abs(one.mean_m - ranked[told[0]].mean_m) >= ANOTHER_DEPTH_M
         if key not in seen or deeper:
             seen.add(key)
