@@ -17,15 +17,23 @@ class Phone:
         self.cookies: dict[str, str] = {}
 
     def call(self, method: str, path: str, body: Any = None) -> tuple[int, Any]:
-        """Ask and return status and answer; raises OSError or HTTPException where there is no answer."""
+        """Ask and return status and answer; raises OSError or HTTPException where there is no answer.
+
+        A line that the server has closed for want of use is made anew for a question that changes nothing, as browsers do.
+        """
         headers = {
             "Content-Type": "application/json",
             "X-CSRFToken": self.cookies.get("csrftoken", ""),
             "Cookie": "; ".join(f"{name}={value}" for name, value in self.cookies.items()),
         }
         try:
-            self.line.request(method, path, None if body is None else json.dumps(body), headers)
-            answer = self.line.getresponse()
+            try:
+                answer = self._asked(method, path, body, headers)
+            except (http.client.RemoteDisconnected, ConnectionResetError, BrokenPipeError):
+                if method != "GET":
+                    raise
+                self.line.close()
+                answer = self._asked(method, path, body, headers)
             data = answer.read()
         except (OSError, http.client.HTTPException):
             self.line.close()
@@ -36,6 +44,10 @@ class Phone:
                 self.cookies[key] = rest.split(";")[0]
         told = answer.getheader("Content-Type", "").startswith("application/json") and data
         return answer.status, json.loads(data) if told else None
+
+    def _asked(self, method: str, path: str, body: Any, headers: dict[str, str]) -> http.client.HTTPResponse:
+        self.line.request(method, path, None if body is None else json.dumps(body), headers)
+        return self.line.getresponse()
 
     def write(self, path: str, body: Any) -> Any:
         """Put a body and return the answer; raises RuntimeError where it is refused."""
