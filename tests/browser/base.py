@@ -104,6 +104,7 @@ def outfit(user: User, feet: bool = False) -> str:
 @override_settings(DEMO=True)
 class BrowserCase(TransactionTestCase):
     needs_browser = True
+    maxDiff = None  # a traceback of the server is told whole
 
     @property
     def live_server_url(self) -> str:

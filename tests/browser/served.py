@@ -29,6 +29,7 @@ os.environ["DJANGO_ALLOW_ASYNC_UNSAFE"] = (
     "true"  # the driver keeps an event loop in the thread that also asks the database
 )
 PARTS_S = 20.0  # a ceiling as well
+QUIET_S = 0.1  # without a question: one that a page sent as it was closed may still be on its way to the application
 SETTLE_S = 60.0  # a ceiling, never waited for: a request that takes longer is a fault of its own
 
 
@@ -38,6 +39,7 @@ class Traffic(logging.Handler):
     def __init__(self) -> None:
         super().__init__(logging.ERROR)
         self._under_way: list[str] = []
+        self._begun = 0
         self._changed = threading.Condition()
         self._faults: list[str] = []
         self.instead: dict[str, str] = {}  # scripts that are given in place of what is built
@@ -54,6 +56,7 @@ class Traffic(logging.Handler):
             name = f"{environ['REQUEST_METHOD']} {environ['PATH_INFO']}"
             with self._changed:
                 self._under_way.append(name)
+                self._begun += 1
             gate = self._gates.get(environ["PATH_INFO"])
             if gate is not None:
                 gate.wait(SETTLE_S)
@@ -92,8 +95,13 @@ class Traffic(logging.Handler):
     def settled(self) -> list[str]:
         """Wait until the server is idle; return what went wrong since the last time, requests that never end among it."""
         with self._changed:
-            if not self._changed.wait_for(lambda: not self._under_way, SETTLE_S):
-                self._faults.append(f"still under way after {SETTLE_S:.0f} s: {', '.join(self._under_way)}")
+            begun = -1
+            while begun != self._begun:
+                if not self._changed.wait_for(lambda: not self._under_way, SETTLE_S):
+                    self._faults.append(f"still under way after {SETTLE_S:.0f} s: {', '.join(self._under_way)}")
+                    break
+                begun = self._begun
+                self._changed.wait(QUIET_S)
         found, self._faults = self._faults, []
         return found
 
