@@ -280,6 +280,29 @@ class Reasons(unittest.TestCase):
         self.assertIn("2 took on this today.", first.reasons)
 
 
+class OrADay(unittest.TestCase):
+    def test_after_hours_without_a_fish_and_nothing_left_that_promises_one_it_says_so(self):
+        def first(*stretches):
+            return asked(*stretches, minutes_left=15.0).next[0]
+
+        blank = [
+            fished(300 - 60 * n, 55, depth_m=depth, low_m=depth - 0.3, high_m=depth + 0.3, place=place, flies=(fly,))
+            for n, (depth, place, fly) in enumerate(
+                (
+                    (1.5, "Drop", OLIVE),
+                    (3.0, "Drop", BLACK),
+                    (4.6, "Drop", OLIVE),
+                    (1.5, "Margin", BLACK),
+                    (2.2, "Drop", LEECH),
+                )
+            )
+        ]
+        told = first(*blank)
+        self.assertLess(told.chance, 0.03)
+        self.assertIn("call it a day", told.reasons[-1])
+        self.assertFalse(any("call it a day" in why for why in first(fished(60, 60)).reasons))
+
+
 class Weighed(unittest.TestCase):
     def test_a_blank_with_an_unsure_fly_says_less_of_the_depth(self):
         def after(sure):

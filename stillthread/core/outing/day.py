@@ -11,7 +11,7 @@ from stillthread.core.day.paths import IN_MEMORY, Paths
 from stillthread.core.limits import Instant
 from stillthread.core.outing.from_plan import SPREAD_M, Doings, pace_class, spread_over
 from stillthread.core.outing.so_far import Fished, Seen, SoFar
-from stillthread.core.outing.words import Next, Standing, said, stop
+from stillthread.core.outing.words import Next, Standing, or_a_day, said, stop
 from stillthread.core.plan.make import day_context, make_plan
 from stillthread.core.plan.model import Plan
 from stillthread.core.search.advisor import Advisor
@@ -281,7 +281,7 @@ def _advice(plan: Plan, doings: Doings, laid: Laid, so_far: SoFar, told: tuple[F
         half_m=_band(mass[doings.belief.places.index(place)], 0.5),
         band_m=_band(mass[doings.belief.places.index(place)], 0.8),
         plan_right=1.0 - advisor.uniform,
-        next=tuple(said(step, now, doings) for step in steps),
+        next=or_a_day(tuple(said(step, now, doings) for step in steps), since),
         evidence=evidence(advisor.tried),
         tried=tried,
         since_take_min=since,

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 
 from stillthread.core.outing.doing import Doing
 from stillthread.core.outing.from_plan import Doings
@@ -13,6 +13,7 @@ from stillthread.core.setup.retrieves import RETRIEVES
 JUST_TAKEN_MIN = 10.0
 TOUCHES_TELL = 2  # plucks and follows on one set-up that say something: figure ours
 LONG_BLANK_MIN = 20.0
+LITTLE_LEFT, TIRED_OF_IT_MIN = 0.03, 60.0  # chance of a take in ten minutes, after so long a blank: figures ours
 
 
 @dataclass(frozen=True)
@@ -50,6 +51,15 @@ def stop(why: str) -> Next:
     """Return the step that ends the day, with its reason."""
     words = why if " stop" in why else f"Stop: {why}"
     return Next("stop", words, None, minutes=0.0, chance=0.0, chance_now=0.0, cost_min=0.0, reasons=(why,))
+
+
+def or_a_day(steps: tuple[Next, ...], since_min: float) -> tuple[Next, ...]:
+    """Return the steps, the first with a word of rest or home where after a long blank [min] none promises anything to speak of."""
+    best = max((one.chance for one in steps), default=1.0)
+    if since_min < TIRED_OF_IT_MIN or best >= LITTLE_LEFT:
+        return steps
+    told = f"Nothing here promises more than {100 * best:.0f} % in ten minutes: rest the water, wait for the light or the wind to change, or call it a day."
+    return (replace(steps[0], reasons=(*steps[0].reasons, told)), *steps[1:])
 
 
 def said(step: Step, now: Standing, doings: Doings) -> Next:
