@@ -102,6 +102,9 @@ class Pages(BrowserCase):
     def test_a_fresh_reading_can_be_taken_back(self):
         page = self.start(path="/water")
         page.get_by_label("Wind", exact=True).fill("4")
+        # What the reading means has come: it moves what stands below it, and a press would land beside the button.
+        expect(page.get_by_text("Kept.", exact=True)).to_be_visible()
+        self.settled(page)
         page.get_by_role("button", name="Start a fresh reading").click()
         expect(page.get_by_label("Wind", exact=True)).to_have_value("")
         page.get_by_role("button", name="Undo").click()
