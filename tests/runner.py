@@ -136,12 +136,12 @@ def _whole_file(using: str, **kwargs: Any) -> None:
 
 
 class StillRunner(DiscoverRunner):
-    """Runs tests at once in one process more than there are processors, unless told otherwise (`--parallel 1`): one always waits."""
+    """Runs tests at once in as many processes as there are processors, unless told otherwise (`--parallel 1`)."""
 
     parallel_test_suite = HalvesSuite
 
     def __init__(self, *, parallel: int = 0, pdb: bool = False, **kwargs: Any) -> None:
-        super().__init__(parallel=1 if pdb else parallel or get_max_test_processes() + 1, pdb=pdb, **kwargs)
+        super().__init__(parallel=1 if pdb else parallel or get_max_test_processes(), pdb=pdb, **kwargs)
 
     def setup_test_environment(self, **kwargs: Any) -> None:
         super().setup_test_environment(**kwargs)
