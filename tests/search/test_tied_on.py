@@ -10,6 +10,7 @@ from stillthread.core.belief.factors import rises_factor
 from stillthread.core.food.seen import Sighting
 from stillthread.core.outing.day import advise
 from stillthread.core.outing.from_plan import Doings
+from stillthread.core.outing.if_blank import if_blank
 from stillthread.core.outing.likeness import Likeness
 from stillthread.core.outing.so_far import Fished, Happening, Seen, SoFar
 from stillthread.core.outing.words import in_words
@@ -241,6 +242,13 @@ class Heeded(unittest.TestCase):
         self.assertEqual([one.kind for one in told.next], ["stop"])
         self.assertEqual(told.next[0].words, told.stop)
         self.assertIn("Thunder", told.stop)
+
+    def test_nothing_is_worked_out_for_the_dark_where_nobody_should_be_on_the_water(self):
+        given = day(when=NOW)
+        afloat = replace(given, angler=replace(given.angler, afloat=True))
+        for found, reading in ((False, {"thunder": True}), (False, {"wind_m_s": 13.0}), (True, {})):
+            one = replace(afloat, reading=replace(MAY, **reading))
+            self.assertEqual(bool(if_blank(one, SoFar(now=NOW))), found, reading)
 
     def test_too_much_wind_for_a_boat_comes_first_and_nobody_is_sent_across_open_water(self):
         given = day(when=NOW, reading=replace(MAY, wind_m_s=13.0))

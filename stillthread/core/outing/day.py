@@ -8,18 +8,19 @@ from dataclasses import dataclass, replace
 from stillthread.core.belief.belief import narrowest_run, smallest_band
 from stillthread.core.day.given import PlanInput
 from stillthread.core.day.paths import IN_MEMORY, Paths
-from stillthread.core.limits import Instant
 from stillthread.core.outing.from_plan import SPREAD_M, Doings, pace_class, spread_over
 from stillthread.core.outing.so_far import Fished, Seen, SoFar
 from stillthread.core.outing.words import Next, Standing, or_a_day, said, stop
 from stillthread.core.plan.make import day_context, make_plan
 from stillthread.core.plan.model import Plan
+from stillthread.core.reading.cautions import Caution
 from stillthread.core.search.advisor import Advisor
 from stillthread.core.search.evidence import SEEN, evidence
 from stillthread.core.search.model import CELL_M, Candidate, Spell
 
 FIGHT_MIN = 2.5  # a fish takes the rod out of the water for so long: common practice, figure ours
 NEIGHBOUR_WEIGHT, OLD_WEIGHT = 0.5, 0.5
+OFF_THE_WATER = ("thunder", "wind")  # cautions by code that end a day on the water where they say stop
 GONE_AFTER_MIN = 5.0  # a partner's stretch that ended longer ago is no longer fished: figure ours
 
 
@@ -58,7 +59,7 @@ class Laid:
         self.doings, self.so_far = doings, so_far
         # One's last stretch can be gone on with whatever it was; nothing else that nobody could be told how to fish.
         known = {one.candidate.key: one.candidate for one in doings.all}
-        fished = sorted(so_far.fished, key=_in_time)
+        fished = so_far.in_time
         known |= {one.key: one for one in map(self.candidate, fished) if one.key in doings.by_key}
         known |= {one.key: one for one in map(self.candidate, [f for f in fished if not f.partner][-1:])}
         candidates = list(known.values())
@@ -180,13 +181,9 @@ class Laid:
         self.advisor.observe(Spell(candidate, one.minutes, one.takes, weight=NEIGHBOUR_WEIGHT, by="neighbour"))
 
 
-def _in_time(one: Fished) -> tuple[Instant, bool, float]:
-    return one.began, one.partner, one.minutes
-
-
 def laid_on(doings: Doings, so_far: SoFar, session_min: float) -> Laid:
     """Return everything fished and seen so far laid on a plan's belief, in the order of time; a session lasts so long [min]."""
-    told = sorted(so_far.fished, key=_in_time)
+    told = so_far.in_time
     gone = (so_far.now - told[0].began).total_seconds() / 60 if told else 0.0
     left = so_far.minutes_left if so_far.minutes_left is not None else max(0.0, session_min - gone)
     laid = Laid(doings, so_far, left + gone)
@@ -216,22 +213,25 @@ def advise(given: PlanInput, so_far: SoFar, paths: Paths = IN_MEMORY, plan: Plan
     laid = laid_on(doings, so_far, 60 * given.session_h)
     laid.advisor.at = given.place or ""
     laid.advisor.ready = doings.first
-    told = tuple(sorted(so_far.fished, key=_in_time))
-    return _heeding(_advice(plan=plan, doings=doings, laid=laid, so_far=so_far, told=told))
+    return _heeding(_advice(plan=plan, doings=doings, laid=laid, so_far=so_far, told=so_far.in_time))
+
+
+def off_the_water(plan: Plan) -> Caution | None:
+    """Return the plan's caution that sends everybody off the water (thunder before too much wind for a boat), None without one."""
+    return next((one for one in plan.cautions if one.level == "stop" and one.code in OFF_THE_WATER), None)
 
 
 def _heeding(advice: Advice) -> Advice:
     """Advice that heeds the plan's gravest cautions: off the water in thunder, ashore in too much wind, and what it says of warm
     water beside the next step.
     """
-    stops = {one.code: one.sentence for one in advice.plan.cautions if one.level == "stop"}
-    if "thunder" in stops:
-        return replace(advice, next=(stop(stops["thunder"]),), stop=stops["thunder"])
-    if "wind" in stops:  # nobody is sent across open water; what can be done where one is stays told
-        here = tuple(one for one in advice.next if one.doing is None or one.doing.place == advice.place)
-        return replace(advice, next=(stop(stops["wind"]), *here), stop=stops["wind"])
+    danger = off_the_water(advice.plan)
+    if danger is not None:  # nobody is sent across open water; in the wind what can be done where one is stays told
+        near = () if danger.code == "thunder" else advice.next
+        here = tuple(one for one in near if one.doing is None or one.doing.place == advice.place)
+        return replace(advice, next=(stop(danger.sentence), *here), stop=danger.sentence)
     first, *rest = advice.next
-    warm = tuple(stops.values())
+    warm = tuple(one.sentence for one in advice.plan.cautions if one.level == "stop")
     return replace(advice, next=(replace(first, reasons=(*warm, *first.reasons)), *rest))
 
 

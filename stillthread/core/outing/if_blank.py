@@ -6,7 +6,7 @@ from dataclasses import dataclass, replace
 
 from stillthread.core.day.given import PlanInput
 from stillthread.core.day.paths import IN_MEMORY, Paths
-from stillthread.core.outing.day import Laid, laid_on
+from stillthread.core.outing.day import Laid, laid_on, off_the_water
 from stillthread.core.outing.doing import Doing
 from stillthread.core.outing.from_plan import Doings
 from stillthread.core.outing.so_far import SoFar
@@ -86,12 +86,12 @@ def if_blank(
     given: PlanInput, so_far: SoFar, paths: Paths = IN_MEMORY, plan: Plan | None = None, most: int = 4
 ) -> tuple[IfBlank, ...]:
     """Return what to do as long as nothing takes: from what is fished now, or, before a day begins, from each of the plan's first
-    set-ups (at most `most`). Empty where nothing can be fished. Raises InputError where the plan does.
+    set-ups (at most `most`). Empty where nothing can be fished, or nobody should be on the water. Raises InputError where the plan does.
     """
     plan = plan if plan is not None else make_plan(given, paths)
     context, _ = day_context(given, paths)
     doings = Doings(plan, context, so_far.places, so_far.proven)
-    if not doings.all:
+    if not doings.all or off_the_water(plan) is not None:
         return ()
     laid = laid_on(doings, so_far, 60 * given.session_h)
     if laid.standing is not None:

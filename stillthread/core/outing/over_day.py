@@ -73,7 +73,7 @@ def over_the_day(given: PlanInput, so_far: SoFar, paths: Paths = IN_MEMORY, plan
     plan = plan if plan is not None else make_plan(given, paths)
     context, _ = day_context(given, paths)
     doings = Doings(plan, context, so_far.places)
-    told = sorted(so_far.fished, key=lambda one: (one.began, one.partner, one.minutes))
+    told = so_far.in_time
     beds = dict(zip(doings.belief.places, doings.belief.beds_m, strict=True))
     if not doings.all or not told:
         return OverDay(plan.chosen.place.name, plan.chosen.bed_m, ())

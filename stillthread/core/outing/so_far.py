@@ -73,6 +73,11 @@ class SoFar:
     minutes_left: float | None = None
 
     @property
+    def in_time(self) -> tuple[Fished, ...]:
+        """The stretches in the order of time; the order of arrival does not matter."""
+        return tuple(sorted(self.fished, key=lambda one: (one.began, one.partner, one.minutes)))
+
+    @property
     def places(self) -> frozenset[str]:
         """Places where something was fished or seen."""
         return frozenset({one.place for one in self.fished} | {one.place for one in self.others}) - {""}
