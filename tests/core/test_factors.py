@@ -101,6 +101,13 @@ class Light(unittest.TestCase):
         )
         self.assertLess(lit.comfort_depth_m(coloured), lit.comfort_depth_m(clear))
 
+    def test_too_shallow_to_get_out_of_the_light_is_the_worse_place(self):
+        noon = read_light(sun_deg=60, cloud_oktas=0, ripple="calm", clarity="clear", secchi_m=None)
+        knee_deep, deep = (lit.light_factor(cells(bed), noon).log_weight.max() for bed in (1.5, 6.0))
+        self.assertLess(knee_deep, deep - 0.2)
+        dull = read_light(sun_deg=20, cloud_oktas=8, ripple="ripple", clarity="coloured", secchi_m=None)
+        self.assertEqual(*(lit.light_factor(cells(bed), dull).log_weight.max() for bed in (1.5, 6.0)))
+
     def test_guesses_are_said(self):
         self.assertIn(
             "Cloud, wind, clarity guessed",
@@ -214,10 +221,31 @@ class Season(unittest.TestCase):
         self.assertAlmostEqual(float(z[int(np.argmax(factor.log_weight))]), 5.0, delta=0.1)
 
 
+class ColdEdges(unittest.TestCase):
+    """Early in the year knee-deep grass and open deep water are empty (common practice); but for dawn, dusk and fry."""
+
+    def best(self, bed, **other):
+        factor = habits.season_factor(
+            depths=cells(bed), water=UPLAND, reading=replace(COLD, cloud_oktas=6), bed_m=bed, when=SPRING, **other
+        )
+        return float(factor.log_weight.max())
+
+    def test_knee_deep_grass_is_empty_but_for_those_that_patrol_it(self):
+        self.assertGreater(self.best(4.0), self.best(0.8) + 1.0)
+        self.assertGreater(self.best(0.8, patrolled=True), self.best(0.8) + 1.0)
+
+    def test_open_deep_water_is_mostly_empty(self):
+        self.assertGreater(self.best(12.0), self.best(12.0, kind="open-water"))
+
+
 class Wind(unittest.TestCase):
-    def at(self, facing, **reading):
+    """Where to stand in the wind goes by food and temperature (common practice)."""
+
+    ANYTHING = available_food(AUGUST, "north", 15.0)
+
+    def at(self, facing, food=ANYTHING, school="by-water", **reading):
         place = Place(name="Shore", kind="margin", depth_min_m=0, depth_max_m=3, facing_deg=facing)
-        return f.place_factor(Z, replace(MAY, **reading), place)
+        return f.place_factor(Z, replace(MAY, **reading), place, food, school)
 
     def test_onto_off_and_along(self):
         onto, off, along = (self.at(facing) for facing in (225.0, 45.0, 135.0))
@@ -234,6 +262,28 @@ class Wind(unittest.TestCase):
         cold = self.at(225.0, profile=COLD.profile)
         self.assertFalse(cold.log_weight.any())
         self.assertIn("no better", cold.sentence)
+
+    def test_air_colder_than_cold_water_speaks_for_the_sheltered_shore(self):
+        onto, off = (self.at(facing, profile=COLD.profile, air_temperature_c=3.0) for facing in (225.0, 45.0))
+        self.assertGreater(off.log_weight[0], onto.log_weight[0])
+        self.assertIn("sheltered", off.sentence)
+
+    def test_in_autumn_the_air_is_colder_than_warm_water_and_the_food_drifts_all_the_same(self):
+        self.assertGreater(self.at(225.0, profile=profile((0, 14.0)), air_temperature_c=9.0).log_weight[0], 0.0)
+
+    def test_a_warm_wind_gathers_the_warm_top_of_cold_water(self):
+        self.assertGreater(self.at(225.0, profile=COLD.profile, air_temperature_c=12.0).log_weight[0], 0.0)
+
+    def test_food_off_the_land_speaks_for_the_shore_the_wind_blows_off(self):
+        beetles = available_food(AUGUST, "north", 15.0, sightings=(Sighting(prey="terrestrial", abundance="many"),))
+        onto, off = (self.at(facing, beetles) for facing in (225.0, 45.0))
+        self.assertGreater(off.log_weight[0], onto.log_weight[0])
+        self.assertIn("off the land", off.sentence)
+
+    def test_a_school_stands_above_food_and_temperature(self):
+        beetles = available_food(AUGUST, "north", 15.0, sightings=(Sighting(prey="terrestrial", abundance="many"),))
+        self.assertGreater(self.at(225.0, beetles, "onto").log_weight[0], 0.0)
+        self.assertLess(self.at(225.0, self.ANYTHING, "off").log_weight[0], 0.0)
 
     def test_unknown_wind_or_facing(self):
         self.assertFalse(self.at(225.0, wind_m_s=None).known)

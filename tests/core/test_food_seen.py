@@ -184,6 +184,25 @@ class Where(unittest.TestCase):
         self.assertLess(middle(0.0), middle(2.0))
         self.assertLess(middle(2.0), middle(6.0))
 
+    def test_snails_seen_adrift_are_at_the_top_those_in_the_weed_are_not(self):
+        # Trade: on the weed; in the film when they migrate.
+        def top(evidence):
+            seen = Sighting(prey="snail", abundance="many", evidence=evidence)
+            food = available_food(datetime(2026, 8, 15, 12, tzinfo=UTC), "north", 17.0, sightings=(seen,))
+            density, _ = food_density({"snail": 1.0}, self.Z, 3.0, "weed-edge", up=food.up)
+            return float(density[self.Z < 0.5].sum())
+
+        self.assertGreater(top("seen"), 0.55)
+        self.assertLess(top("weed-sample"), 0.35)
+        self.assertLess(top("coughed-up"), 0.35)
+
+    def test_quiet_rises_speak_for_the_fly_that_is_on_the_water(self):
+        sips = Sighting(rise="sip", abundance="many")
+        duns = Sighting(prey="mayfly", abundance="many", evidence="hatch")
+        alone, both = (available_food(MAY, "north", 14.0, sightings=seen).share for seen in ((sips,), (sips, duns)))
+        self.assertGreater(alone["chironomid-adult"], alone["mayfly"])
+        self.assertGreater(both["mayfly"], 0.6)
+
     def test_food_over_depth_keeps_its_sum(self):
         shares = available_food(MAY, "north").share
         density, brings = food_density(shares, self.Z, 6.0, "weed-edge")

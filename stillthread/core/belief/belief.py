@@ -17,10 +17,11 @@ from stillthread.core.belief.factors import CELL_M
 from stillthread.core.belief.own_log import found_factor, own_log_factor
 from stillthread.core.belief.stocking import stocking_factor
 from stillthread.core.evidence.likeness import Likened
-from stillthread.core.food.available import Availability
+from stillthread.core.food.available import LEADS, Availability
 from stillthread.core.food.seen import Sighting, says_something, signed
 from stillthread.core.noted.reading import Reading
 from stillthread.core.noted.water import Place, Water
+from stillthread.core.sky.bands import UP_DEG
 from stillthread.core.sky.light import Light
 from stillthread.core.trout.learnt import USUAL, Learnt
 from stillthread.core.trout.temperature import heat_share
@@ -177,6 +178,17 @@ class Brought:
     learnt: Learnt = USUAL
 
 
+def _light(depths: NDArray[np.float64], reading: Reading, light: Light, heat: float, pressured: bool) -> Factor:
+    return lit.light_factor(
+        depths=depths,
+        light=light,
+        cruisers=lit.cruisers_up(reading, light),
+        pressured=pressured,
+        lift=lit.grey_lift(reading, heat),
+        sky=lit.sky_words(reading),
+    )
+
+
 def believe(
     water: Water,
     reading: Reading,
@@ -203,14 +215,7 @@ def believe(
         parts = (
             f.temperature_factor(z, water, reading, brought.learnt.warmer_c),
             f.oxygen_factor(z, water, reading, when),
-            lit.light_factor(
-                depths=z,
-                light=light,
-                cruisers=lit.cruisers_up(reading, light),
-                pressured=pressed,
-                lift=lit.grey_lift(reading, heat),
-                sky=lit.sky_words(reading),
-            ),
+            _light(depths=z, reading=reading, light=light, heat=heat, pressured=pressed),
             f.food_factor(
                 depths=z,
                 food=food,
@@ -221,9 +226,17 @@ def believe(
                 rises=f.rising(sightings) is not None,
             ),
             f.rises_factor(z, sightings, heat, here=chosen is None or place.name == chosen),
-            habits.season_factor(depths=z, water=water, reading=reading, bed_m=bed, when=when),
+            habits.season_factor(
+                depths=z,
+                water=water,
+                reading=reading,
+                bed_m=bed,
+                when=when,
+                kind=place.kind,
+                patrolled=light.sun_elevation_deg < UP_DEG or food.share["fry"] >= LEADS,
+            ),
             stocking_factor(z, water, heat),
-            f.place_factor(z, reading, place, brought.wind_shore),
+            f.place_factor(depths=z, reading=reading, place=place, food=food, school=brought.wind_shore),
             own_log_factor(z, brought.log, place, brought.learnt.notice),
             found_factor(z, brought.found_m if chosen is None or place.name == chosen else None),
         )

@@ -157,7 +157,7 @@ def food_factor(
     """
     bare = bare_share(place, bed_m, flooded_m)
     density, brings = food_density(
-        shares=food.share, depths_m=depths, bed_m=bed_m, place_kind=place.kind, easy_light_m=easy_light_m
+        shares=food.share, depths_m=depths, bed_m=bed_m, place_kind=place.kind, easy_light_m=easy_light_m, up=food.up
     )
     # Against food spread evenly over a usual depth, so that places of other depths compare by what a metre of them holds.
     relative = (1.0 - bare) * _moved(density) * USUAL_BED_M / CELL_M
@@ -216,10 +216,36 @@ def rises_factor(
     return Factor("rises", (1.0 - heat) * RISES_WEIGH[count] * top, words, True)
 
 
-def place_factor(depths: NDArray[np.float64], reading: Reading, place: Place, school: str = "by-water") -> Factor:
-    """Shores the wind blows onto gather food and warm water; cold wind takes that away. Same at every depth.
+# The shore the wind blows onto gathers what drifts and the warm top; a wind colder than the water, and food that comes off the
+# land or hatches in shelter, speak for the other one. Common practice, figures ours.
+COLD_TOP_C, CHILLED_BELOW_C, COLDER_BY_C, WARMER_BY_C = 8.0, 12.0, 2.0, 2.0
+OFF_SHORE_FOODS = ("terrestrial", "chironomid-adult")
+SHORE_WEIGHS, WHOLLY_AT_M_S, ALONG = 0.5, 5.0, 0.3
 
-    `school` is where the angler likes to stand: 'onto' that shore even in cold water, 'off' it on the sheltered one.
+
+def _better_shore(reading: Reading, food: Availability, school: str) -> tuple[float, str]:
+    """How much better the shore is that the wind blows onto, -1 to 1 (the sheltered one), and why, where that needs saying."""
+    if school != "by-water":
+        return (-1.0, "You like the sheltered shore.") if school == "off" else (1.0, "")
+    top, air = reading.surface_c, reading.air_temperature_c
+    if top is not None and air is not None and top < CHILLED_BELOW_C and air <= top - COLDER_BY_C:
+        return -1.0, "The air is colder than the water: the sheltered shore keeps what warmth there is."
+    if top is not None and top < COLD_TOP_C:
+        if air is not None and air >= top + WARMER_BY_C:
+            return 1.0, "The air is warmer than the water: the warm top gathers where the wind blows to."
+        return 0.0, "In water this cold the wind's shore is no better."
+    off = sum(food.share[key] for key in OFF_SHORE_FOODS)
+    said = "What they eat comes off the land or hatches in shelter: look to the sheltered shore." if off > 0.5 else ""
+    return 1.0 - 2.0 * off, said
+
+
+def place_factor(
+    depths: NDArray[np.float64], reading: Reading, place: Place, food: Availability, school: str = "by-water"
+) -> Factor:
+    """Shores the wind blows onto gather drifting food and warm water; a cold wind, and food off the land, turn that round.
+
+    Same at every depth. `school` is where the angler likes to stand: 'onto' that shore even in cold water, 'off' it on the
+    sheltered one.
     """
     flat = np.zeros_like(depths)
     if reading.wind_from_deg is None or reading.wind_m_s is None:
@@ -228,16 +254,9 @@ def place_factor(depths: NDArray[np.float64], reading: Reading, place: Place, sc
     blows = f"Wind {compass_point(reading.wind_from_deg)}, onto the {downwind_shore(reading.wind_from_deg)} shore."
     if place.facing_deg is None:
         return Factor("wind", flat, f"{blows} Which way this place faces is not noted.", False)
-    cold = reading.surface_c is not None and reading.surface_c < 8 and school == "by-water"
+    better, why = _better_shore(reading, food, school)
     onto = onto_shore(reading.wind_from_deg, place.facing_deg)
-    sign = -1.0 if school == "off" else 1.0
-    strength = 0.0 if cold else sign * 0.5 * onto * min(reading.wind_m_s / 5.0, 1.0)
-    if cold:
-        words = f"{blows} In water this cold the wind's shore is no better."
-    elif abs(onto) < 0.3:
-        words = f"{blows} It blows along this place."
-    else:
-        words = f"{blows} It blows {'onto' if onto > 0 else 'off'} this place."
-    if school == "off":
-        words += " You like the sheltered shore."
+    here = "along" if abs(onto) < ALONG else "onto" if onto > 0 else "off"
+    words = f"{blows} It blows {here} this place. {why}".strip()
+    strength = better * SHORE_WEIGHS * onto * min(reading.wind_m_s / WHOLLY_AT_M_S, 1.0)
     return Factor("wind", np.full_like(depths, strength), words, True)

@@ -11,6 +11,7 @@ from stillthread.core.belief.factor import Factor
 from stillthread.core.belief.stocking import fresh_share
 from stillthread.core.noted.reading import Reading
 from stillthread.core.noted.water import Water
+from stillthread.core.vocabulary import PlaceKind
 from stillthread.core.water.layers import find_thermocline
 from stillthread.core.water.profile import oxygen_at
 
@@ -105,17 +106,29 @@ def _layer_habit(depths: NDArray[np.float64], reading: Reading) -> tuple[NDArray
 
 
 CLEAR_COLD_FROM_M, CLEAR_COLD_TO_M = 3.2, 5.6  # shallower places have no such water, deeper ones more than that
-# The edges of cold water: knee-deep ones are empty until the spring sun warms them. Common practice, figures ours.
+# The edges of cold water: knee-deep ones are empty until the spring sun warms them, but for those that patrol them at dawn and
+# dusk or after fry; so is open deep water, for who does not know it. Common practice, figures ours.
 KNEE_DEEP_M, EDGE_TO_BED_M, EDGE_TOP_M = 1.5, 3.0, 1.5
-EMPTY_WEIGHT, WARM_EDGE_WEIGHT, SUNNY_OKTAS = 0.9, 1.8, 3
+EMPTY_WEIGHT, WARM_EDGE_WEIGHT, SUNNY_OKTAS = 1.6, 1.8, 3
+OPEN_WEIGHT, OPEN_FROM_M = 1.0, 6.0
 
 
 def _edge_habit(
-    depths: NDArray[np.float64], water: Water, reading: Reading, bed_m: float, when: datetime
+    depths: NDArray[np.float64],
+    water: Water,
+    reading: Reading,
+    bed_m: float,
+    when: datetime,
+    kind: PlaceKind,
+    patrolled: bool,
 ) -> tuple[NDArray[np.float64], str] | None:
-    """What cold does to shallow edges: the spring sun warms them first, without it the knee-deep ones are empty."""
+    """What cold does to shallow edges and open water: the spring sun warms edges first, without it the knee-deep are empty."""
     surface, cloud = reading.surface_c, reading.cloud_oktas
-    if surface is None or surface >= COLD_BELOW_C or bed_m > EDGE_TO_BED_M:
+    if surface is None or surface >= COLD_BELOW_C:
+        return None
+    if kind == "open-water" and bed_m >= OPEN_FROM_M:
+        return np.full_like(depths, -OPEN_WEIGHT), "Cold: open deep water is mostly empty, look along the edges."
+    if bed_m > EDGE_TO_BED_M:
         return None
     if season_of(when, water.hemisphere) == "spring" and cloud is not None and cloud <= SUNNY_OKTAS:
         top = 1.0 / (1.0 + np.exp((depths - EDGE_TOP_M) / 0.2))
@@ -123,16 +136,29 @@ def _edge_habit(
             WARM_EDGE_WEIGHT * top,
             "Spring sun on cold water: the shallow edge warms first, its top metre and a half.",
         )
-    if bed_m < KNEE_DEEP_M and water.max_depth_m > EDGE_TO_BED_M:
+    if bed_m < KNEE_DEEP_M and water.max_depth_m > EDGE_TO_BED_M and not patrolled:
         return np.full_like(depths, -EMPTY_WEIGHT), "Cold, and knee-deep: few come in here before it warms."
     return None
 
 
-def season_factor(depths: NDArray[np.float64], water: Water, reading: Reading, bed_m: float, when: datetime) -> Factor:
-    """The trade's habits: cold-water depths by season, the thermocline in heat; else flat."""
+def season_factor(
+    depths: NDArray[np.float64],
+    water: Water,
+    reading: Reading,
+    bed_m: float,
+    when: datetime,
+    kind: PlaceKind = "drop-off",
+    patrolled: bool = False,
+) -> Factor:
+    """The trade's habits: cold-water depths by season, the thermocline in heat; else flat.
+
+    `kind` is the kind of place; `patrolled` says that fish come into the knee-deep edge now, cold as it is.
+    """
     log_weight = np.zeros_like(depths)
     parts = []
-    edge = _edge_habit(depths=depths, water=water, reading=reading, bed_m=bed_m, when=when)
+    edge = _edge_habit(
+        depths=depths, water=water, reading=reading, bed_m=bed_m, when=when, kind=kind, patrolled=patrolled
+    )
     warm_edge = edge is not None and bool(edge[0].max() > 0)
     cold = None if warm_edge else _cold_habit(when, water, reading, bed_m)
     if cold is not None:

@@ -18,6 +18,8 @@ def comfort_depth_m(light: Light) -> float:
 
 # In clear water a fish in the light is seen from farther and lies lower: how that grows with the Secchi depth [m]. Ours.
 USUAL_SECCHI_M, SECCHI_POWER = 3.0, 0.3
+LIGHT_WEIGHT = 0.7  # of each halving, about, of what is too much light. Ours.
+ON_BED = 0.5
 PRESSURED_MIND = 1.5  # how much more pressured fish mind the light. Ours.
 # Sun with a real wave brings cruisers into the top metre, along lanes of foam above all. Common practice, figures ours.
 CRUISERS_WEIGHT, CRUISERS_TO_M, CRUISERS_SOFT_M = 2.8, 1.0, 0.2
@@ -89,12 +91,14 @@ def light_factor(
     was read of it, in words.
     """
     at_surface = float(np.log(light.surface / EASY_LIGHT))
-    # Never comfortable below the bed: in water too shallow for that the bed is as good as it gets.
+    # Never comfortable below the bed: in water too shallow for that the bed is as good as it gets there, and the place the
+    # worse for the light that is left on it.
     down_to = min(comfort_depth_m(light), float(depths[-1]))
+    on_bed = ON_BED * max(0.0, at_surface - light.attenuation_per_m * down_to)
     too_bright = max(0.0, at_surface) * np.maximum(0.0, 1.0 - depths / max(down_to, 1e-6))
     seen_from = (light.secchi_m / USUAL_SECCHI_M) ** SECCHI_POWER * (PRESSURED_MIND if pressured else 1.0)
     dusk = float(np.clip(-at_surface / 3.0, 0, 1))
-    log_weight = -0.7 * seen_from * too_bright + 0.9 * dusk * np.exp(-depths / 1.5)
+    log_weight = -LIGHT_WEIGHT * seen_from * (too_bright + on_bed) + 0.9 * dusk * np.exp(-depths / 1.5)
     words = _light_words(light=light, down_to_m=down_to, to_bed=down_to >= float(depths[-1]), sky=sky, lifted=lift > 0)
     if lift > 0:
         log_weight = log_weight + lift * np.exp(-depths / LIFT_FADES_M)

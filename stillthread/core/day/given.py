@@ -176,6 +176,14 @@ class PlanInput:
     by_hand: tuple[HandMade, ...] = ()
     compared_with: Before | None = None
 
+    @property
+    def read_at(self) -> str | None:
+        """The place that was read: the one planned for, or the only one the water has, where the depth read fits it."""
+        places, depth = self.water.places, self.reading.water_depth_m
+        if self.place is None and len(places) == 1 and depth is not None and depth <= places[0].depth_max_m:
+            return places[0].name
+        return self.place
+
 
 def find_place(water: Water, name: str) -> Place | None:
     """Return the place of that name on the water, or None."""

@@ -77,7 +77,7 @@ def _prey_score(prey: Prey, food: Availability, belief: PlaceBelief, depth_m: fl
     """How much of the food now within half a metre of `depth_m` [m] is this prey, 0 to 1."""
     z = belief.depths_m
     near = np.abs(z - depth_m) <= 0.5
-    local = float(depth_density(prey, z, belief.bed_m, belief.place.kind)[near].sum())
+    local = float(depth_density(prey, z, belief.bed_m, belief.place.kind, up=food.up.get(prey.key, 1.0))[near].sum())
     return food.share[prey.key] * (0.15 + 0.85 * local)
 
 

@@ -3,14 +3,21 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from datetime import datetime
 
 from stillthread.core.food.catalogue import BY_KEY, CATALOGUE, PREY_KEYS
 from stillthread.core.food.keyed import Keyed, keyed_on
 from stillthread.core.food.prey import Prey
 from stillthread.core.food.season import hour_weight, month_weight, warmth_weight, weather_weight
-from stillthread.core.food.seen import Sighting, ThroatSample, sample_counts, says_something, sighting_counts
+from stillthread.core.food.seen import (
+    Sighting,
+    ThroatSample,
+    sample_counts,
+    says_something,
+    seen_at_top,
+    sighting_counts,
+)
 
 # What the season alone is worth, counted as sightings: a stated prior. Common practice, no source.
 PRIOR_SIGHTINGS = 4.0
@@ -38,7 +45,8 @@ class Availability:
     """Share of each prey now: `share` after what was seen and `season_share` before, both summing to 1.
 
     `sightings` is how many things seen spoke for some food; `counted` what they add up to, against the season's four;
-    `moves` what each did, largest first; `keyed` what the throat samples say of the fish's choice.
+    `moves` what each did, largest first; `keyed` what the throat samples say of the fish's choice; `up` how many times
+    more than usual of a prey is at the surface, where it was seen there.
     """
 
     share: dict[str, float]
@@ -47,6 +55,7 @@ class Availability:
     counted: float = 0.0
     moves: tuple[Move, ...] = ()
     keyed: Keyed | None = None
+    up: dict[str, float] = field(default_factory=dict)
 
     @property
     def leads(self) -> bool:
@@ -99,6 +108,8 @@ def posterior(prior: dict[str, float], evidence: list[dict[str, float]]) -> dict
 
 OUT_OF_SEASON = 0.05  # of what a rise says of a prey that is not about: something rose all the same. Figure ours
 EARLIER = "Seen on earlier days like this"
+# How much more of a prey is at the surface, and how much more a rise speaks for it, by each of it seen there. Figure ours.
+UP_BY_EACH = 0.5
 AMOUNTS = {"few": "a few", "some": "some", "many": "many"}
 RISE_WORDS = {
     "sip": "quiet sips",
@@ -170,9 +181,11 @@ def available_food(
         shifts_days=shifts_days,
     )
 
+    up = {key: 1.0 + UP_BY_EACH * count for key, count in seen_at_top(sightings).items()}
+
     def about(key: str) -> float:
         in_season = max(month_weight(BY_KEY[key], when, hemisphere), OUT_OF_SEASON)
-        return in_season * hour_weight(BY_KEY[key], when, cloud_oktas)
+        return in_season * hour_weight(BY_KEY[key], when, cloud_oktas) * up.get(key, 1.0)
 
     told = [(_words(seen), sighting_counts(seen, about)) for seen in sightings if says_something(seen)]
     told += [("Throat sample", sample_counts(sample)) for sample in samples]
@@ -188,4 +201,5 @@ def available_food(
         counted=counted,
         moves=_moves(prior, told, share),
         keyed=keyed_on(samples),
+        up=up,
     )

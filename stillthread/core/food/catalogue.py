@@ -128,6 +128,7 @@ CATALOGUE: tuple[Prey, ...] = (
         places=("open-water", "drop-off"), habitat="open water, in clouds",
         paces=("long-pull", "strip-pause", "roly-poly"), hooks=(10, 8), size_mm=(0.5, 3), colours=("orange", "green", "clear"),
         about="clouds in open water, deeper in sun, higher in dull light; answered with bright flies at the cloud's depth",
+        away=0.1,
     ),
     Prey(
         key="fry", name="Fry",

@@ -53,6 +53,11 @@ class Stage:
     movement: str
     families: tuple[str, ...]
 
+    @property
+    def at_surface(self) -> bool:
+        """Whether the whole stage is told from the surface, not from the bed or the light."""
+        return all(layer.reference == "surface" for layer in self.layers)
+
 
 @dataclass(frozen=True)
 class Prey:
@@ -62,7 +67,7 @@ class Prey:
     [°C] it is active in; `hours` the local clock hours it is most available; `weather` what it waits for; `places`
     the kinds of place it keeps to and `habitat` the same in words; `paces` the retrieves that look like it; `hooks` the
     smallest and largest hook sizes; `size_mm` its shortest and longest body [mm]; `max_bed_m` the deepest bed [m] it
-    lives on, if limited; `base_c` the temperature [°C] above which its growth is counted in degree-days, for insects
+    lives on, if limited; `away` how much of it is at other places than those, 0 to 1; `base_c` the temperature [°C] above which its growth is counted in degree-days, for insects
     that emerge; `source` where the entry is from.
     """
 
@@ -82,6 +87,7 @@ class Prey:
     about: str
     max_bed_m: float | None = None
     base_c: float | None = None
+    away: float = 0.3
     source: str = "common practice"
 
     @property

@@ -41,6 +41,7 @@ SIGNS = tuple(SIGN_PREY)
 # How prey was met, and how much its count weighs: eaten says more than lying in the weed. Common practice, our figures.
 EVIDENCE_WEIGHT: dict[Evidence, float] = {"seen": 1.0, "hatch": 1.0, "weed-sample": 0.5, "coughed-up": 2.0}
 DIGESTED_WEIGHT = 0.5
+MET_AT_TOP: tuple[Evidence, ...] = ("seen", "hatch")  # what an angler sees, the eye or the net at the film met
 # How alike the items in one fish are: the precision of the Dirichlet between fish. Our figure.
 BETWEEN_FISH = 10.0
 MOST_ITEMS = 5000
@@ -112,6 +113,15 @@ def sighting_counts(seen: Sighting, about: Callable[[str], float] = lambda key: 
     whole = math.fsum(part for _, part in rises + signs) / (math.fsum(parts.values()) or 1.0)
     for key, part in parts.items():
         found[key] = found.get(key, 0.0) + count * part * whole
+    return found
+
+
+def seen_at_top(sightings: tuple[Sighting, ...]) -> dict[str, float]:
+    """Return by prey the count of what was seen of it with the eye, so at or near the surface: few 1, some 3, many 8."""
+    found: dict[str, float] = {}
+    for one in sightings:
+        if one.prey is not None and one.evidence in MET_AT_TOP:
+            found[one.prey] = found.get(one.prey, 0.0) + ABUNDANCE_COUNT[one.abundance]
     return found
 
 

@@ -261,7 +261,7 @@ def _guessed(given: PlanInput, light: Light) -> tuple[str, ...]:
     found = list(light.guessed)
     if not given.reading.profile:
         found.append("temperature")
-    if given.place is None or given.reading.water_depth_m is None:
+    if given.read_at is None or given.reading.water_depth_m is None:
         found.append("water depth")
     if given.water.latitude_deg is None:
         found.append("latitude")
@@ -294,7 +294,7 @@ def day_context(given: PlanInput, paths: Paths = IN_MEMORY) -> tuple[Context, tu
         food=lying,
         sightings=given.sightings,
         when=given.when,
-        chosen=given.place,
+        chosen=given.read_at,
         brought=brought,
     )
     chosen = _choose_place(given, beliefs)

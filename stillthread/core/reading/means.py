@@ -193,7 +193,7 @@ def _food_here(
     for place in given.water.places:
         bed = min(place.depth_max_m, given.water.max_depth_m)
         density, brings = food_density(
-            shares=food.share, depths_m=depths, bed_m=bed, place_kind=place.kind, easy_light_m=easy_m
+            shares=food.share, depths_m=depths, bed_m=bed, place_kind=place.kind, easy_light_m=easy_m, up=food.up
         )
         most = sorted(brings.items(), key=lambda item: (-item[1], item[0]))[:4]
         found.append(FoodHere(place, density, tuple(most)))
