@@ -33,8 +33,8 @@ def depth_density(
     """Return where a prey is at a place: a density over `depths_m` [m] (sum 1), zero below `bed_m` [m].
 
     Layers are Gaussian about their offset from surface, bed or the depth `easy_light_m` [m] where light turns easy. A
-    place kind the prey does not use, or a bed deeper than it lives on, scales the whole density down to what of it is `away`
-    from home. Its stages at the surface count `up` times, where it was seen there.
+    place kind the prey does not use, or a bed deeper than it lives on, scales the whole density down to the share of the prey
+    that is away from home. Its stages at the surface count `up` times, where it was seen there.
     """
     density, whole = np.zeros_like(depths_m), 0.0
     for stage in prey.stages:
