@@ -5,6 +5,7 @@ from __future__ import annotations
 import uuid
 from dataclasses import dataclass
 from datetime import datetime
+from functools import cache
 from typing import Annotated, Literal
 from zoneinfo import available_timezones
 
@@ -26,6 +27,9 @@ class PlaceBody(noted.Place):
     """A place with its UUID."""
 
     id: uuid.UUID
+
+
+_zones = cache(available_timezones)  # walks the whole folder of zones each time it is asked
 
 
 class WaterFields(Strict):
@@ -50,7 +54,7 @@ class WaterFields(Strict):
     @field_validator("time_zone")
     @classmethod
     def _known_zone(cls, value: str) -> str:
-        if value not in available_timezones():
+        if value not in _zones():
             raise ValueError("not an IANA time zone, such as Europe/Dublin")
         return value
 

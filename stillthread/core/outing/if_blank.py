@@ -43,17 +43,18 @@ class IfBlank:
     phases: tuple[Phase, ...]
 
 
-def _stays(advisor: Advisor, standing: Candidate, so_far: SoFar) -> tuple[float, Step | None]:
-    """How long [min] the advice is to stay while nothing takes, and what it is then."""
+def _stays(advisor: Advisor, standing: Candidate, so_far: SoFar) -> float:
+    """How long [min] the advice is to stay while nothing takes; the advisor then knows of that blank."""
     minutes = 0.0
-    while minutes < LONGEST_MIN:
-        steps = advisor.advise(standing, so_far.rigged)
-        if steps[0].kind != "stay":
-            return minutes, steps[0]
+    while minutes < LONGEST_MIN and advisor.advise(standing, so_far.rigged, most=1, told=False)[0].kind == "stay":
         advisor.observe(Spell(standing, EVERY_MIN))
         minutes += EVERY_MIN
-    others = [step for step in advisor.advise(standing, so_far.rigged) if step.kind != "stay"]
-    return minutes, others[0] if others else None
+    return minutes
+
+
+def _then(advisor: Advisor, standing: Candidate, so_far: SoFar) -> Step | None:
+    """What is best but to stay, with its chance; None where there is nothing else."""
+    return next((step for step in advisor.advise(standing, so_far.rigged) if step.kind != "stay"), None)
 
 
 def _phases(laid: Laid, standing: Candidate, doings: Doings, so_far: SoFar) -> tuple[Phase, ...]:
@@ -61,8 +62,9 @@ def _phases(laid: Laid, standing: Candidate, doings: Doings, so_far: SoFar) -> t
     while gone < AHEAD_MIN and len(found) < MOST_PHASES:
         taken = advisor.copy()
         taken.observe(Spell(standing, EVERY_MIN, takes=1))
-        after, _ = _stays(taken, standing, so_far)
-        minutes, step = _stays(advisor, standing, so_far)
+        after = _stays(taken, standing, so_far)
+        minutes = _stays(advisor, standing, so_far)
+        step = _then(advisor, standing, so_far)
         after_that = None
         if step is not None:
             now = Standing(standing, advisor.chance(standing), advisor.found_rate(standing), since_min=minutes)
