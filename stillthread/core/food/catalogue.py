@@ -26,6 +26,7 @@ CATALOGUE: tuple[Prey, ...] = (
         places=("shoal", "drop-off", "weed-edge", "margin", "inlet"), habitat="in and just above soft mud",
         paces=("static", "hand-twist", "twitch"), hooks=(12, 8), size_mm=(8, 22), colours=("red", "olive", "maroon"),
         about="in and just above the mud; the fall-back when nothing hatches", max_bed_m=7.5,
+        hung_m=(0.1, 0.15),
     ),
     Prey(
         key="chironomid-pupa", name="Chironomid pupa",
@@ -38,6 +39,7 @@ CATALOGUE: tuple[Prey, ...] = (
         places=("shoal", "drop-off", "weed-edge", "inlet", "point"), habitat="over mud, a foot or two off it before the hatch",
         paces=("static", "hand-twist", "quarter-swing"), hooks=(18, 10), size_mm=(4, 16), colours=("black", "olive", "brown", "red", "grey"),
         about="gathers a foot or two off the bottom, rises straight up, pauses under the film", base_c=4.0,
+        hung_m=(0.3, 0.6),
     ),
     Prey(
         key="chironomid-adult", name="Chironomid emerger and adult",
@@ -54,7 +56,7 @@ CATALOGUE: tuple[Prey, ...] = (
         places=("weed-edge", "shoal", "margin"), habitat="weed, and the bottom of the shoal to about 5 m",
         paces=("hand-twist", "strip-pause", "twist-stop"), hooks=(16, 10), size_mm=(3, 19), colours=("olive", "tan", "orange", "grey"),
         about="in weed and along the bottom of the shoal; the staple in early spring and late autumn; females with eggs show orange",
-        max_bed_m=5.0,
+        max_bed_m=5.0, hung_m=(0.1, 0.3),
     ),
     Prey(
         key="leech", name="Leech",

@@ -67,7 +67,8 @@ class Prey:
     [°C] it is active in; `hours` the local clock hours it is most available; `weather` what it waits for; `places`
     the kinds of place it keeps to and `habitat` the same in words; `paces` the retrieves that look like it; `hooks` the
     smallest and largest hook sizes; `size_mm` its shortest and longest body [mm]; `max_bed_m` the deepest bed [m] it
-    lives on, if limited; `away` how much of it is at other places than those, 0 to 1; `base_c` the temperature [°C] above which its growth is counted in degree-days, for insects
+    lives on, if limited; `away` how much of it is at other places than those, 0 to 1; `hung_m` how far off the bed [m]
+    its imitation hangs under a float, if the trade says; `base_c` the temperature [°C] above which its growth is counted in degree-days, for insects
     that emerge; `source` where the entry is from.
     """
 
@@ -88,7 +89,12 @@ class Prey:
     max_bed_m: float | None = None
     base_c: float | None = None
     away: float = 0.3
+    hung_m: tuple[float, float] | None = None
     source: str = "common practice"
+
+    def at_home(self, place_kind: str, bed_m: float) -> bool:
+        """Whether it lives at a kind of place over a bed [m] so deep."""
+        return place_kind in self.places and (self.max_bed_m is None or bed_m <= self.max_bed_m)
 
     @property
     def layers(self) -> tuple[Layer, ...]:

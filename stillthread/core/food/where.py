@@ -45,8 +45,7 @@ def depth_density(
             shape[depths_m > bed_m] = 0.0
             density += times * layer.share * shape / max(float(shape.sum()), 1e-12)
             whole += times * layer.share
-    at_home = place_kind in prey.places and (prey.max_bed_m is None or bed_m <= prey.max_bed_m)
-    return density * (1.0 if at_home else prey.away) / whole
+    return density * (1.0 if prey.at_home(place_kind, bed_m) else prey.away) / whole
 
 
 def food_density(

@@ -34,7 +34,9 @@ from stillthread.core.tackle.rig import Float, FloatKind, Rig, load_g
 
 WATCH_FLOAT = "Strike at anything odd: it dips, sails off, or stands up. Lift the rig 15 cm now and then."
 FISHED_SHARE = 0.85  # of the time between casts, common practice
-DEEPEST_HANG_M = 7.0
+DEEPEST_HANG_M, CLEAR_OF_BED_M = 7.0, 0.1
+# Of the fish met at the best hang, from how many on the trade's own height over the bed is taken. Ours.
+AS_TOLD = 0.6
 # Flies on a float: a team from this hang on, so far apart at least. Common practice, figures ours.
 TEAM_FROM_M, APART_M = 1.2, 0.4
 # A float hung so high or higher lies on the fish's heads; what it leaves, and what among fish that rise. Ours.
@@ -50,14 +52,29 @@ CLEAR_BED_M = 50.0
 
 def _hang(context: Context, deepest_m: float = DEEPEST_HANG_M) -> float:
     """How far below the float the point should hang [m], in 0.1 m steps, clear of the bed: at the depth found, else where
-    it meets most fish that a float does not put down.
+    it meets most fish that a float does not put down; as far off the bed as the trade hangs the leading food, where as good as that.
     """
-    lowest = context.bed_m - 0.15
+    lowest = context.bed_m - CLEAR_OF_BED_M
     choices = [step / 10 for step in range(3, int(min(lowest, deepest_m) * 10 + 1e-9) + 1)]
     found = context.given.found_m
     if found is not None:
         return min(choices, key=lambda hang: abs(hang - found))
-    return max(choices, key=lambda hang: context.reach.at(hang) * _on_their_heads(context, hang))
+    off = _told_off_bed(context)
+
+    def meets(hang: float) -> float:
+        return context.reach.at(hang) * _on_their_heads(context, hang)
+
+    best = max(choices, key=meets)
+    told = [hang for hang in choices if off[0] - 1e-9 <= context.bed_m - hang <= off[1] + 1e-9] if off else []
+    as_told = max(told, key=meets, default=best)
+    return as_told if meets(as_told) >= AS_TOLD * meets(best) else best
+
+
+def _told_off_bed(context: Context) -> tuple[float, float] | None:
+    """How far off the bed [m] the trade hangs what leads the food here, None where none does or it is not told."""
+    lead = context.food.top(1)[0]
+    here = context.food.leads and lead.at_home(context.belief.place.kind, context.bed_m)
+    return lead.hung_m if here else None
 
 
 def _flies_on_float(hang_m: float) -> int:

@@ -22,17 +22,22 @@ from stillthread.core.outing.likeness import Likeness
 from stillthread.core.outing.weighed import weighed
 from stillthread.core.plan.make import above_cool, cool_depths, ways_at
 from stillthread.core.plan.model import Plan
-from stillthread.core.plan.next_steps import float_rungs
+from stillthread.core.plan.next_steps import fished_with, float_rungs, other_points
 from stillthread.core.search.model import CELL_M, MOST_PLACES, Belief, Candidate, Kind, PaceClass
 from stillthread.core.setup.model import Rung, SetUp
 from stillthread.core.setup.retrieves import RETRIEVES
+from stillthread.core.setup.worth import pace_worth, swims
 from stillthread.core.trout.notice import BELOW_REACH_M, upward_reach_m
 
 MOST_KINDS = 4
+WORTH_A_FLY = 0.05  # share of the food from which a fly is tied on for it
 WORTH_A_PLACE = 0.04  # share of the belief from which a place is reckoned with
 CLEAR_M, UNDER_THE_BED = 0.3, 0.05  # how far above another bed a rung must fish, and how much of its time may lie below
 MOST_FLOAT_STEPS = 60  # of 30 cm, either way
 UNDER_FLOAT_M = 0.3  # how far under the float the top dropper hangs at least
+# A float is lifted and let down, then drawn slowly (common practice); how far that lifts the flies, and what is left of the time
+# fished, since it must be cast anew, are ours.
+DRAWN, DRAWN_UP_M, DRAWN_LEFT = "slow-hand-twist", 0.3, 0.7
 MOST_LAID_OUT = 2  # of the places the plan's set-ups do not suit
 # How much of the clock a way fishes that the thread does not run: common practice, figures ours.
 WAY_SHARE = 0.6
@@ -169,8 +174,7 @@ class Doings:
 
     def _of(self, set_up: SetUp) -> list[Doing]:
         """A set-up as it stands, at its rungs, at its other paces, with other flies, at every place deep enough for it."""
-        teams = [tuple(f.fly.name for f in set_up.flies)]
-        teams += [(*teams[0][:-1], name) for name, _ in set_up.changes.next_flies]
+        teams = self._teams(set_up)
         found = []
         depths = [
             one for one in self._depths(set_up) if above_cool(set_up, one[0].depth_m, self.context, self._cool) is None
@@ -183,6 +187,18 @@ class Doings:
                     able = dict.fromkeys(team if _hangs_whole(set_up, depth[0]) else team[-1:] for team in teams)
                     found += [self._doing(set_up, place, team, depth) for team in able]
         return found
+
+    def _teams(self, set_up: SetUp) -> list[tuple[str, ...]]:
+        """A set-up's flies, those with another point that the plan names, and for each food of the day that none of these stands
+        for the likeliest point of the box.
+        """
+        tied = tuple(f.fly.name for f in set_up.flies)
+        points = [name for name, _ in set_up.changes.next_flies]
+        others = other_points(set_up, self.context)
+        for kind in self.kinds:
+            if kind.share >= WORTH_A_FLY and kind.name not in self.likeness.of((*tied, *points)):
+                points += [match.fly.name for match in others if kind.name in match.fly.prey][:1]
+        return [tied, *((*tied[:-1], name) for name in points)]
 
     def _clear(self, place: str, rung: Rung, exposure: tuple[float, ...]) -> bool:
         """Whether a rung laid out over another bed fishes clear of this place's."""
@@ -203,10 +219,13 @@ class Doings:
         if all((r.count_s, r.float_hang_m) != (own.count_s, own.float_hang_m) for r in rungs):
             rungs.append(own)
         found = [(rung, *self._fished(set_up, rung)) for rung in rungs]
-        if set_up.rig is not None and set_up.cast is not None and set_up.float_hang_m is None:
-            for key in set_up.changes.next_paces:
-                path = self.context.paths.screened(set_up.rig, replace(set_up.cast, pull=pull_of(RETRIEVES[key])))
-                found.append((own, key, _exposure(path, bed_m), _share(path)))
+        if set_up.float_hang_m is not None and self.context.allows(RETRIEVES[DRAWN].kind):
+            found += [(rung, DRAWN, *self._drawn(set_up, rung)) for rung in rungs]
+        for key in set_up.changes.next_paces if set_up.float_hang_m is None else ():
+            paced = fished_with(set_up, self.context, pull=pull_of(RETRIEVES[key]))
+            if paced is not None:
+                rung = replace(paced, pace=key)
+                found.append((rung, *self._fished(set_up, rung)))
         return found
 
     def _fished(self, set_up: SetUp, rung: Rung) -> tuple[str, tuple[float, ...], float]:
@@ -223,6 +242,14 @@ class Doings:
             cast = replace(cast, most_s=rung.lift_off_s, hold_s=rung.lift_off_s)
         path = self.context.paths.screened(set_up.rig, cast)
         return pace, _exposure(path, self._bed_m(set_up)), _share(path)
+
+    def _drawn(self, set_up: SetUp, rung: Rung) -> tuple[tuple[float, ...], float]:
+        """Where a team under a float is when it is drawn slowly along, and for how much of the clock."""
+        middle = max(rung.depth_m - DRAWN_UP_M / 2, 0.05)
+        wide = SPREAD_M + DRAWN_UP_M / 2
+        return spread_over(middle, middle - wide, middle + wide, self._bed_m(set_up)), DRAWN_LEFT * self._way_share(
+            set_up
+        )
 
     def _way_share(self, set_up: SetUp) -> float:
         """How much of the clock a way fishes that the thread does not run."""
@@ -245,7 +272,7 @@ class Doings:
             likeness=tuple(foods.values()),
             pace=pace_class(pace),
             exposure=exposure,
-            fishing_share=share * self.likeness.shows(team),
+            fishing_share=share * self.likeness.shows(team) * self._paced(set_up, pace, rung.depth_m),
             up_m=up,
             down_m=down,
             rod=rod,
@@ -266,6 +293,18 @@ class Doings:
             depth_m=rung.depth_m,
             lift_off_s=rung.lift_off_s,
         )
+
+    def _paced(self, set_up: SetUp, pace: str, depth_m: float) -> float:
+        """What the plan makes of another pace than a set-up's own: as the prey swims, as trout answer it in such water; 1 at most."""
+        if pace == set_up.retrieve.key or pace not in RETRIEVES:
+            return 1.0
+        eaten = (BY_KEY[key] for one in set_up.flies for key in one.fly.prey if key in BY_KEY)
+        prey = max(eaten, key=lambda one: self.context.food.share[one.key], default=None)
+
+        def suits(speed_m_s: float) -> float:
+            return pace_worth(self.context, speed_m_s, depth_m) * (swims(prey, speed_m_s) if prey else 1.0)
+
+        return min(1.0, suits(RETRIEVES[pace].speed_m_s) / suits(set_up.retrieve.speed_m_s))
 
     def food_word(self, kind: str) -> str:
         """Return what a food is called."""

@@ -6,11 +6,12 @@ from collections.abc import Mapping
 from dataclasses import dataclass, field, replace
 
 from stillthread.core.outing.doing import Doing
-from stillthread.core.outing.from_plan import Doings
+from stillthread.core.outing.from_plan import Doings, pace_class
 from stillthread.core.search.model import Candidate, Step, StepKind
 from stillthread.core.setup.retrieves import RETRIEVES
 
 JUST_TAKEN_MIN = 10.0
+SAME_DEPTH_M = 0.3  # nearer than that in the mean is the same depth
 TOUCHES_TELL = 2  # plucks and follows on one set-up that say something: figure ours
 LONG_BLANK_MIN = 20.0
 LITTLE_LEFT, TIRED_OF_IT_MIN = 0.03, 60.0  # chance of a take in ten minutes, after so long a blank: figures ours
@@ -77,39 +78,50 @@ def said(step: Step, now: Standing, doings: Doings) -> Next:
 
 
 def in_words(step: Step, standing: Candidate | None, doings: Doings) -> str:
-    """Return a step as one says it to another in the boat, from what is fished now."""
+    """Return a step as one says it to another in the boat, from what is fished now: everything that it changes."""
     one, doing = step.candidate, doings.by_key.get(step.candidate.key)
+    tied = doings.by_key.get(standing.key) if standing is not None else None
     depth = f"{one.mean_m:.1f} m"
     flies = doing.flies[-1] if doing is not None else ", ".join(doings.food_word(kind) for kind in one.kinds)
+    paced = _pace_too(doing, tied)
     if step.kind == "stay":
         return f"Stay: {step.minutes:.0f} more minutes."
     if step.kind == "depth" and one.hang_m is not None:
-        tied = doings.by_key.get(standing.key) if standing is not None else None
         alone = doing is not None and tied is not None and len(doing.flies) == 1 < len(tied.flies)
-        return f"Move the float: {one.hang_m:.1f} m{', the point alone' if alone else ''}."
+        return f"Move the float: {one.hang_m:.1f} m{', the point alone' if alone else ''}{paced}."
     if step.kind == "depth" and one.count_s is not None:
         before = standing.count_s if standing is not None else None
         start = f"Count {before:.0f} → {one.count_s:.0f} s" if before is not None else f"Count {one.count_s:.0f} s"
-        return f"{start}: about {depth}."
+        return f"{start}: about {depth}{paced}."
     if step.kind == "depth":
-        return f"No count: about {depth}."
+        return f"No count: about {depth}{paced}."
     if step.kind == "pace" and doing is not None:
-        return f"Same depth, another pace: {_pace_words(doing)}."
-    if step.kind == "fly":
-        counted = f", {_count(one)}" if one.count_s is not None else ""
-        return f"{flies} on the point{counted}, about {depth}."
-    title = doing.set_up.title if doing is not None else one.method
+        same = standing is not None and abs(standing.mean_m - one.mean_m) < SAME_DEPTH_M
+        return f"{'Same depth, another' if same else 'Another'} pace: {_pace_words(doing)}{'' if same else f': about {depth}'}."
+    moved = standing is not None and one.hang_m != standing.hang_m
     how = (
-        f"float at {one.hang_m:.1f} m"
-        if one.hang_m is not None
-        else f"{_count(one)}, about {depth}"
-        if one.count_s is not None
-        else depth
+        f"float at {one.hang_m:.1f} m" if one.hang_m is not None and (moved or step.kind != "fly") else f"about {depth}"
     )
+    if step.kind == "fly":
+        return f"{flies} on the point, {_counted(one)}{how}{paced}."
+    title = doing.set_up.title if doing is not None else one.method
     where = f"Move to {one.place}. " if step.kind == "place" else ""
     if standing is None and one.place != doings.plan.chosen.place.name:
         where = f"At {one.place}. "
-    return f"{where}{title}: {how}, {flies}."
+    return f"{where}{title}: {_counted(one)}{how}, {flies}{_pace_too(doing, None)}."
+
+
+def _counted(one: Candidate) -> str:
+    return f"{_count(one)}, " if one.count_s is not None else ""
+
+
+def _pace_too(doing: Doing | None, tied: Doing | None) -> str:
+    """The retrieve in short, where a step changes it beside something else; nothing for flies that are left to themselves."""
+    if doing is None or (tied is not None and doing.pace == tied.pace):
+        return ""
+    if tied is None and pace_class(doing.pace) == "static":
+        return ""
+    return f", {_pace_words(doing).split(',')[0]}"
 
 
 def _count(one: Candidate) -> str:

@@ -11,7 +11,7 @@ from stillthread.core.day.paths import fished_mean_m, pull_of
 from stillthread.core.flies.choose import Match
 from stillthread.core.food.catalogue import BY_KEY
 from stillthread.core.methods.counted import COUNT_STEP_S, LIFT_OFFS_S, LONGEST_COUNT_S, clear_of_the_bed, fished_for_s
-from stillthread.core.methods.hung import TOP_FLOAT_M
+from stillthread.core.methods.hung import CLEAR_OF_BED_M, TOP_FLOAT_M
 from stillthread.core.setup.model import ChangeOrder, Rung, SetUp
 from stillthread.core.setup.retrieves import RETRIEVES
 from stillthread.core.sky.light import ripple_class
@@ -31,7 +31,7 @@ def float_rungs(one: SetUp, bed_m: float, landing_m: float, each_way: int = 3) -
     not be landed [m], and none on the fish's heads unless its own is.
     """
     hang = one.float_hang_m or 0.0
-    lowest = bed_m - 0.15
+    lowest = bed_m - CLEAR_OF_BED_M
     if one.float_kind == "fixed":
         lowest = min(lowest, landing_m)
     highest = min(hang, TOP_FLOAT_M)
@@ -39,8 +39,8 @@ def float_rungs(one: SetUp, bed_m: float, landing_m: float, each_way: int = 3) -
     return [Rung(None, round(d, 2), round(d, 2)) for d in steps if highest - 1e-6 <= d <= lowest + 1e-6]
 
 
-def _fished_with(one: SetUp, context: Context, **other: Any) -> Rung | None:
-    """The rung of a set-up fished with another count or pull, lifted off clear of the bed; None where it cannot be."""
+def fished_with(one: SetUp, context: Context, **other: Any) -> Rung | None:
+    """Return the rung of a set-up fished with another count or pull, lifted off clear of the bed; None where it cannot be."""
     if one.rig is None or one.cast is None or one.estimate_m is None or one.runs_m is None:
         return None
     cast = replace(one.cast, **other)
@@ -71,14 +71,14 @@ def _fished_with(one: SetUp, context: Context, **other: Any) -> Rung | None:
 def _count_rungs(one: SetUp, context: Context) -> list[Rung]:
     """The counts around a set-up's own, by the depth they fish; what changes nothing is no rung."""
     own_s = one.count_s or 0
-    own = _fished_with(one, context)
+    own = fished_with(one, context)
     if own is None:
         return []
     rungs = [own]
     for way in (-1, 1):
         for step in range(1, MOST_STEPS + 1):
             seconds = own_s + way * step * COUNT_STEP_S
-            rung = _fished_with(one, context, countdown_s=float(seconds)) if 0 <= seconds <= LONGEST_COUNT_S else None
+            rung = fished_with(one, context, countdown_s=float(seconds)) if 0 <= seconds <= LONGEST_COUNT_S else None
             # A longer count that must be lifted off so much sooner that it fishes higher is no step down.
             if rung is not None and min(way * (rung.depth_m - other.depth_m) for other in rungs) >= LEAST_RUNG_M:
                 rungs.append(rung)
@@ -87,10 +87,10 @@ def _count_rungs(one: SetUp, context: Context) -> list[Rung]:
 
 def _pace_rungs(one: SetUp, context: Context) -> list[Rung]:
     """Where counts change nothing, as with a buoyant fly: the paces beside its own, by the depth they fish."""
-    own = _fished_with(one, context)
+    own = fished_with(one, context)
     rungs = [] if own is None else [replace(own, pace=one.retrieve.key)]
     for key in next_paces(one, context):
-        rung = _fished_with(one, context, pull=pull_of(RETRIEVES[key])) if rungs else None
+        rung = fished_with(one, context, pull=pull_of(RETRIEVES[key])) if rungs else None
         if rung is not None and min(abs(rung.depth_m - other.depth_m) for other in rungs) >= LEAST_RUNG_M:
             rungs.append(replace(rung, pace=key))
     return sorted(rungs, key=lambda rung: rung.depth_m) if len(rungs) > 1 else []
@@ -119,8 +119,8 @@ def ladder(one: SetUp, context: Context) -> tuple[Rung, ...]:
     return tuple(rungs[i] for i in near)
 
 
-def _others(one: SetUp, context: Context) -> list[Match]:
-    """Flies that could take the point's place: same weight class or lighter, not on already, best first."""
+def other_points(one: SetUp, context: Context) -> list[Match]:
+    """Return the flies that could take the place of the point: of its weight class, not on already, best first."""
     on = {f.fly.key for f in one.flies}
     surface = one.method == "dry"
     point = one.flies[-1].fly
@@ -139,7 +139,7 @@ def _smaller(one: SetUp) -> list[str]:
 def _other_flies(one: SetUp, context: Context) -> list[tuple[str, str]]:
     """Other flies for the point in order, as (name, why): a duller one, another colour, another food."""
     point = one.flies[-1]
-    others = _others(one, context)
+    others = other_points(one, context)
     prey = set(point.fly.prey)
     duller = next((m for m in others if m.fly.tone in ("natural", "dark") and prey & set(m.fly.prey)), None)
     colour = next(

@@ -35,6 +35,9 @@ AHEAD_MIN = 80.0
 STAY_WITHIN = 1.02
 # What has just taken, or has only been begun, is not left for little.
 JUST_TAKEN_MIN, GIVEN_MIN, STAY_LONGER = 15.0, 10.0, 1.3
+# From so many plucks and follows without a take the fly or the pace is changed before the depth, and from so many it is
+# changed: what is left of another depth, and of going on. Common practice, figures ours.
+NIPPED_FROM, NIPPED_LEFT, OTHER_DEPTH_M, REFUSED_FROM, REFUSED_LEFT = 2, 0.8, 0.4, 4, 0.9
 NEARLY_ALL = 0.8  # of the time left: a change that costs more is not made
 # A partner's action is taken as so many blank minutes before one decides for oneself; a take in the last so many calls one over.
 PARTNER_MIN, CALLS_OVER_MIN = 30.0, 30.0
@@ -47,6 +50,7 @@ MOST_DEPTHS, MOST_LOOKED_AT = 4, 32  # of one action; of all
 WORTH_A_LOOK = 0.7  # depths that meet fewer fish than this share of an action's best are not looked at
 # Nor actions that take less than this share of the best of all, where so many rigs, flies and paces are left without them.
 WORTH_A_THOUGHT, LEAST_GROUPS = 0.45, 12
+NEAR_DEPTHS = 2  # what the rig in hand can do where one is is always looked at: so many depths with each fly and pace
 
 Array = NDArray[np.float64]
 
@@ -124,6 +128,7 @@ class Advisor:
         ]
         self._place_of = np.array([self.places.index(one.place) for one in self.candidates], dtype=np.int64)
         self._groups = np.array(rows, dtype=np.int64)
+        self._rigs = [(these[0].place, these[0].rig) for these in groups.values()]
         self._kinds_of = np.array([kinds for _, _, kinds, _ in groups])
         self._exposures = np.array([self._exposure(one) for one in self.candidates])
 
@@ -162,7 +167,8 @@ class Advisor:
         before = self._stretches.get(spell.by, NOTHING_YET)
         before = before if before.key == key else NOTHING_YET
         since = 0.0 if spell.takes > 0 else before.since_take + spell.minutes
-        self._stretches[spell.by] = Stretch(key, before.minutes + spell.minutes, since)
+        touches = (0 if spell.takes > 0 else before.touches) + spell.plucks + spell.follows
+        self._stretches[spell.by] = Stretch(key, before.minutes + spell.minutes, since, touches)
 
     def called_over(self, one: Candidate) -> bool:
         """Return whether anybody with this candidate in hand has just taken, so that two rods are worth more there than apart."""
@@ -264,6 +270,7 @@ class Advisor:
         index, over = self._indices(worth, cost)
         hand = standing.key if standing is not None else self.ready
         stays = np.array([hand == self.candidates[c].key for c in at])
+        index *= self._nipped(standing, at, stays)
         order = self._ranked(index, cost, stays, self._keeps(standing))
         steps = tuple(
             Step(
@@ -297,6 +304,19 @@ class Advisor:
         held = self._in_hand(standing)
         early = held.since_take < JUST_TAKEN_MIN or held.minutes < GIVEN_MIN
         return STAY_LONGER if early else STAY_WITHIN
+
+    def _nipped(self, standing: Candidate | None, at: NDArray[np.int64], stays: NDArray[np.bool_]) -> Array:
+        """What is left of the actions where fish nip at what is in hand and none takes: other depths wait, and so, in time,
+        does going on.
+        """
+        kept = np.ones(len(at))
+        touches = self._in_hand(standing).touches
+        if standing is None or touches < NIPPED_FROM:
+            return kept
+        for n, other in enumerate(self.candidates[c] for c in at):
+            if other.place == standing.place and abs(other.mean_m - standing.mean_m) >= OTHER_DEPTH_M:
+                kept[n] = NIPPED_LEFT
+        return np.where(stays & (touches >= REFUSED_FROM), REFUSED_LEFT, kept)
 
     def _ranked(self, index: Array, cost: Array, stays: NDArray[np.bool_], within: float) -> list[int]:
         """The actions in their order, staying first where nothing is so many times better."""
@@ -337,11 +357,13 @@ class Advisor:
     def _worths(self, standing: Candidate | None) -> tuple[NDArray[np.int64], Array]:
         """What is worth a look, by number, and the rate and chances of each."""
         now = self._numbers.get(standing.key if standing is not None else self.ready, -1)
-        cuts = np.array([WORTH_A_LOOK, WORTH_A_THOUGHT, MOST_DEPTHS, MOST_LOOKED_AT, LEAST_GROUPS])
+        cuts = np.array([WORTH_A_LOOK, WORTH_A_THOUGHT, MOST_DEPTHS, MOST_LOOKED_AT, LEAST_GROUPS, NEAR_DEPTHS])
+        hand = (standing.place, standing.rig) if standing is not None else None
+        near = np.array([rig == hand for rig in self._rigs])
         left = np.exp(-self._tired)[self._place_of, None]
         exposures = self._exposures * left
         at, worth = kernels().look(
-            _rows(self.mass), self._rates, self._table, self._groups, self._kinds_of, exposures, now, cuts
+            _rows(self.mass), self._rates, self._table, self._groups, self._kinds_of, exposures, now, near, cuts
         )
         return at, worth
 

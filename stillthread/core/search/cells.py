@@ -202,13 +202,22 @@ def _best_few(rates: Any, least: float, most: int) -> Any:
 
 
 @compiled
-def look(mass: Any, rates: Any, table: Any, groups: Any, kinds: Any, exposures: Any, now: int, cuts: Any) -> Any:
+def _mark_near(worthy: Any, taken: Any, groups: Any, near: Any, most: int) -> None:
+    for n in range(len(groups)):
+        if near[n]:
+            worthy[groups[n, 2] + _best_few(taken[groups[n, 2] : groups[n, 3]], 0.0, most)] = True
+
+
+@compiled
+def look(
+    mass: Any, rates: Any, table: Any, groups: Any, kinds: Any, exposures: Any, now: int, near: Any, cuts: Any
+) -> Any:
     """Return the numbers of the exposures that are worth a look, and for each the expected rate, and for each number of
     minutes the chance of a take and that chance times the rate it then has.
 
     `groups` are rows of place, pace, first and one past the last exposure; `cuts` the least share of a group's best rate,
-    of the best of all, the most depths of one group, the most of all, and the fewest groups however poor; `now` what is
-    fished, always looked at, or -1.
+    of the best of all, the most depths of one group, the most of all, the fewest groups however poor, and the depths of each
+    group that is `near`, which are always looked at; `now` what is fished, always looked at too, or -1.
     """
     taken = np.zeros(len(exposures))
     full = per_cell(mass, rates)
@@ -232,6 +241,7 @@ def look(mass: Any, rates: Any, table: Any, groups: Any, kinds: Any, exposures: 
     few = np.flatnonzero(worthy)
     worthy[:] = False
     worthy[few[np.argsort(-taken[few], kind="mergesort")[: int(cuts[3])]]] = True
+    _mark_near(worthy, taken, groups, near, int(cuts[5]))
     if now >= 0:
         worthy[now] = True
     chosen = np.flatnonzero(worthy)

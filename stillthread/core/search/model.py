@@ -98,11 +98,14 @@ class Spell:
 
 
 class Stretch(NamedTuple):
-    """What an angler has in hand, by name, for how many minutes, and the minutes fished since it last took."""
+    """What an angler has in hand, by name, for how many minutes, the minutes fished since it last took, and the plucks and
+    follows since then.
+    """
 
     key: str
     minutes: float
     since_take: float
+    touches: int = 0
 
 
 NOTHING_YET = Stretch("", 0.0, math.inf)

@@ -44,4 +44,4 @@ def kind_of(standing: Candidate | None, other: Candidate) -> StepKind:
         return "fly"
     if deeper:
         return "depth"
-    return "stay" if other.pace == standing.pace else "pace"
+    return "stay" if other.key == standing.key else "pace"

@@ -8,6 +8,7 @@ from stillthread.core.belief.reach import hunger, pace_weight
 from stillthread.core.day.context import Context
 from stillthread.core.day.model import Retrieve
 from stillthread.core.flies.choose import Match
+from stillthread.core.food.prey import Prey
 from stillthread.core.setup.retrieves import RETRIEVES
 from stillthread.core.sky.light import ripple_class
 
@@ -38,10 +39,16 @@ def shows(method: str, team: list[Match], speed_m_s: float) -> float:
     best = max(team, key=lambda m: m.score, default=None)
     if best is None:
         return 1.0
-    if best.prey.key not in HANGING_FOODS:
-        quickest = max((RETRIEVES[key].speed_m_s for key in best.prey.paces if key in RETRIEVES), default=0.0)
-        return TOO_FAST_SHARE if speed_m_s > FASTER_THAN * quickest > 0 else 1.0
-    return SHOWS_HANGING.get(method, 1.0) * (FAST_SHARE if speed_m_s > SLOW_M_S else 1.0)
+    hangs = SHOWS_HANGING.get(method, 1.0) if best.prey.key in HANGING_FOODS else 1.0
+    return hangs * swims(best.prey, speed_m_s)
+
+
+def swims(prey: Prey, speed_m_s: float) -> float:
+    """Return how well a pace [m/s] suits a prey, 1 or what is left where it is faster than that swims."""
+    if prey.key in HANGING_FOODS:
+        return FAST_SHARE if speed_m_s > SLOW_M_S else 1.0
+    quickest = max((RETRIEVES[key].speed_m_s for key in prey.paces if key in RETRIEVES), default=0.0)
+    return TOO_FAST_SHARE if speed_m_s > FASTER_THAN * quickest > 0 else 1.0
 
 
 def appeal(team: list[Match], context: Context) -> float:
@@ -94,13 +101,17 @@ def swung(context: Context) -> bool:
     return context.light.bright and rough and shallow and not context.rising_many and not context.stocked
 
 
+def pace_worth(context: Context, speed_m_s: float, depth_m: float) -> float:
+    """Return how trout answer a pace [m/s] in the water at a depth [m], and pressured ones, about 1."""
+    return pace_weight(speed_m_s, context.water_c(depth_m)) * stiller(context, speed_m_s)
+
+
 def worth(context: Context, method: str, reached: float, retrieve: Retrieve, depth_m: float, appealing: float) -> float:
     """Return the expected rate in arbitrary units from the share of belief met per second; only ratios are ever shown."""
-    pace = pace_weight(retrieve.speed_m_s, context.water_c(depth_m)) * stiller(context, retrieve.speed_m_s)
     fed = hunger(context.given.reading, depth_m, context.given.water.species)
     return (
         reached
-        * pace
+        * pace_worth(context, retrieve.speed_m_s, depth_m)
         * fed
         * appealing
         * COVER[method]
