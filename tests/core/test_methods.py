@@ -153,6 +153,14 @@ class Methods(unittest.TestCase):
         self.assertIn(f"{MAY.water_depth_m - rig.float_hang_m:.1f} m off the bottom", told)
         self.assertLess(rig.float_hang_m, MAY.water_depth_m)
 
+    def test_a_strong_wind_leaves_less_of_a_float(self):
+        # Trade: a cross-wind bows the line and drags an indicator unnaturally.
+        def beside(wind):
+            found = self.set_ups(reading=replace(MAY, wind_m_s=wind, wind_from_deg=135.0))
+            return found["float"].relative / found["intermediate"].relative if "float" in found else 0.0
+
+        self.assertLess(beside(10.0), 0.85 * beside(5.5))
+
     def test_deeper_float_rigs_are_cast_closer(self):
         shallow = replace(MAY, profile=MAY.profile[:3], water_depth_m=2.5)
         near = self.set_ups()["float"].cast_m

@@ -54,9 +54,25 @@ class Alike(unittest.TestCase):
         self.assertEqual(alone.of((GENERAL,)), {"mayfly": 1.0})  # no other of its foods is about
 
     def test_a_team_stands_for_what_each_of_its_flies_does(self):
-        told = likeness().of((OLIVE, GENERAL))
+        told = likeness().of((GENERAL, OLIVE))
         self.assertEqual(told["chironomid-pupa"], 1.0)
         self.assertLess(told["mayfly"], 1.0)
+        above = likeness().of((OLIVE, LEECH))  # on a dropper it is a little less sure
+        self.assertEqual(above["leech"], 1.0)
+        self.assertTrue(0.8 < above["chironomid-pupa"] < 1.0)
+        self.assertEqual(likeness(proven=(OLIVE,)).of((OLIVE, LEECH))["chironomid-pupa"], 1.0)
+
+    def test_a_natural_fly_beside_a_bright_one_does_not_make_the_bright_one_show(self):
+        told = likeness()
+        bright = next(
+            fly
+            for fly in day(when=NOW).flies
+            if fly.tone == "bright" and set(fly.prey) & {"daphnia", "stocked-instinct"}
+        )
+        lured = likeness(foods=frozenset({*bright.prey, "leech"}))
+        self.assertLess(lured.shows((bright.name,)), 1.0)
+        self.assertLess(lured.shows((bright.name, LEECH)), lured.shows((LEECH,)))
+        self.assertEqual(told.shows((OLIVE,)), 1.0)
         self.assertEqual(likeness().of(("No such fly",)), {})
 
     def test_the_fly_that_took_is_more_surely_it_than_another_for_the_same_food(self):

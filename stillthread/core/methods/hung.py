@@ -41,6 +41,9 @@ AS_TOLD = 0.6
 TEAM_FROM_M, APART_M = 1.2, 0.4
 # A float hung so high or higher lies on the fish's heads; what it leaves, and what among fish that rise. Ours.
 TOP_FLOAT_M, TOP_LEFT, RISERS_LEFT = 0.6, 0.5, 0.3
+# A strong wind bows the line and drags the float: what is left of its worth from one wind [m/s] to the other. Common practice,
+# figures ours.
+DRAGGED_FROM_M_S, DRAGGED_AT_M_S, DRAGGED_LEFT = 6.0, 10.0, 0.5
 COLD_LEFT = 0.5  # of a float away from the drop-off, cold on a small water: common practice, figure ours
 SETTLE_S = 150.0
 LONGEST_CLOCK_S = 120
@@ -98,6 +101,13 @@ def _off_the_ledge(context: Context) -> float:
     given, place = context.given, context.belief.place
     cold = cold_on_small(given.when, given.water, given.reading) and not context.stocked
     return COLD_LEFT if cold and place.kind != "drop-off" else 1.0
+
+
+def _dragged(context: Context) -> float:
+    """What a strong wind leaves of a float that is meant to hang still."""
+    wind = context.given.reading.wind_m_s or 0.0
+    strong = (wind - DRAGGED_FROM_M_S) / (DRAGGED_AT_M_S - DRAGGED_FROM_M_S)
+    return 1.0 - (1.0 - DRAGGED_LEFT) * min(max(strong, 0.0), 1.0)
 
 
 def float_refusal(context: Context) -> RuledOut | None:
@@ -238,6 +248,7 @@ def float_set_up(context: Context, hang_m: float, team: list[Match], cast_m: flo
     best = max(team, key=lambda m: m.score)
     patience = 1.0 if "static" in best.prey.paces else 0.5  # some prey never looks right hanging still
     shared = min(reached, 1.0) * FISHED_SHARE * patience * _on_their_heads(context, hang_m) * _off_the_ledge(context)
+    shared *= _dragged(context)
     lifted = min(float(hung.free.point.depth_m[-1]), depths[-1])
     point = hung.flies[-1]
     return SetUp(

@@ -16,6 +16,7 @@ from stillthread.core.search.advisor import Advisor
 from stillthread.core.search.model import Belief, Kind
 
 LEAST_RELATIVE = 0.05  # of the plan's best: what is shown is never worth nothing
+ANOTHER_FLY = 0.95  # the most another fly is worth of what the plan ties on, before anything is fished
 Way = tuple[str, str]  # a set-up's place and its key
 
 
@@ -29,7 +30,7 @@ def _numbers(one: Doing) -> tuple[object, ...]:
 
 def weighed(doings: Iterable[Doing], belief: Belief, kinds: tuple[Kind, ...]) -> tuple[Doing, ...]:
     """Return the plan's ways, each worth against the others at its place at the start what the plan makes of it: none more than
-    one before it, and other flies on it, at any depth, no more than its own. Places compare by their first ways.
+    one before it, and other flies on it, at any depth, a little less than its own. Places compare by their first ways.
 
     The first of a way at its numbers is what the plan ties on there. Figures ours.
     """
@@ -42,8 +43,15 @@ def weighed(doings: Iterable[Doing], belief: Belief, kinds: tuple[Kind, ...]) ->
         return every
     rates = Advisor.start(belief, kinds, [one.candidate for one in every]).rates([one.candidate for one in every])
     tied: dict[tuple[object, ...], float] = {}
+    on: dict[tuple[object, ...], tuple[str, ...]] = {}
     for one, rate in zip(every, rates, strict=True):
         tied.setdefault(_numbers(one), rate)
+        on.setdefault(_numbers(one), one.flies)
+
+    def left(one: Doing, rate: float) -> float:
+        own = tied[_numbers(one)]
+        return 1.0 if one.flies == on[_numbers(one)] else min(1.0, ANOTHER_FLY * own / rate)
+
     found = {way: tied[_numbers(one)] for own in places.values() for way, one in own.items()}
     times: dict[Way, float] = {}
     first = 0.0  # what the plan's first way is multiplied by, and so the first at any other place
@@ -53,8 +61,7 @@ def weighed(doings: Iterable[Doing], belief: Belief, kinds: tuple[Kind, ...]) ->
         times |= {way: level * planned[way] / found[way] for way in own}
         first = first or next(iter(times.values()))
     return tuple(
-        one.worth(min(1.0, tied[_numbers(one)] / rate) * times.get(_way(one), first))
-        for one, rate in zip(every, rates, strict=True)
+        one.worth(left(one, rate) * times.get(_way(one), first)) for one, rate in zip(every, rates, strict=True)
     )
 
 

@@ -32,7 +32,7 @@ TEMPER_BLANK, TEMPER, IN_FULL = 0.3, 0.6, 1.0
 COSTS_WEIGH = 0.7  # of a change's minutes: the fish rest meanwhile, and what is found lasts longer than it is tried for
 TRIED_MIN = (10.0, 25.0)
 AHEAD_MIN = 80.0
-STAY_WITHIN = 1.02
+STAY_WITHIN, EQUAL_WITHIN = 1.02, 1.005
 # What has just taken, or has only been begun, is not left for little.
 JUST_TAKEN_MIN, GIVEN_MIN, STAY_LONGER = 15.0, 10.0, 1.3
 # From so many plucks and follows without a take the fly or the pace is changed before the depth, and from so many it is
@@ -314,14 +314,18 @@ class Advisor:
         if standing is None or touches < NIPPED_FROM:
             return kept
         for n, other in enumerate(self.candidates[c] for c in at):
-            if other.place == standing.place and abs(other.mean_m - standing.mean_m) >= OTHER_DEPTH_M:
+            set_anew = (other.count_s, other.hang_m) != (standing.count_s, standing.hang_m)
+            alone = set_anew and (other.rig, other.fly, other.pace) == (standing.rig, standing.fly, standing.pace)
+            if other.place == standing.place and (alone or abs(other.mean_m - standing.mean_m) >= OTHER_DEPTH_M):
                 kept[n] = NIPPED_LEFT
         return np.where(stays & (touches >= REFUSED_FROM), REFUSED_LEFT, kept)
 
     def _ranked(self, index: Array, cost: Array, stays: NDArray[np.bool_], within: float) -> list[int]:
-        """The actions in their order, staying first where nothing is so many times better."""
+        """The actions in their order: staying first where nothing is so many times better, else of equals the cheapest."""
         index = np.where((cost <= NEARLY_ALL * self.minutes_left) | stays, index, -1.0)
         order = [int(n) for n in np.argsort(-index, kind="stable") if index[n] >= 0]
+        equals = [n for n in order if index[n] * EQUAL_WITHIN >= index[order[0]]]
+        order.sort(key=lambda n: n not in equals or cost[n] > min(cost[m] for m in equals))
         stay = next((n for n in order if stays[n]), None)
         if stay is not None and index[order[0]] <= within * index[stay]:
             order = [stay, *(n for n in order if n != stay)]

@@ -202,10 +202,10 @@ def _best_few(rates: Any, least: float, most: int) -> Any:
 
 
 @compiled
-def _mark_near(worthy: Any, taken: Any, groups: Any, near: Any, most: int) -> None:
+def _mark_near(worthy: Any, taken: Any, groups: Any, near: Any, least: float, most: int) -> None:
     for n in range(len(groups)):
         if near[n]:
-            worthy[groups[n, 2] + _best_few(taken[groups[n, 2] : groups[n, 3]], 0.0, most)] = True
+            worthy[groups[n, 2] + _best_few(taken[groups[n, 2] : groups[n, 3]], least, most)] = True
 
 
 @compiled
@@ -217,7 +217,7 @@ def look(
 
     `groups` are rows of place, pace, first and one past the last exposure; `cuts` the least share of a group's best rate,
     of the best of all, the most depths of one group, the most of all, the fewest groups however poor, and the depths of each
-    group that is `near`, which are always looked at; `now` what is fished, always looked at too, or -1.
+    group that is `near`, which are looked at however many are better; `now` what is fished, always looked at too, or -1.
     """
     taken = np.zeros(len(exposures))
     full = per_cell(mass, rates)
@@ -241,7 +241,7 @@ def look(
     few = np.flatnonzero(worthy)
     worthy[:] = False
     worthy[few[np.argsort(-taken[few], kind="mergesort")[: int(cuts[3])]]] = True
-    _mark_near(worthy, taken, groups, near, int(cuts[5]))
+    _mark_near(worthy, taken, groups, near, cuts[1] * taken.max(), int(cuts[5]))
     if now >= 0:
         worthy[now] = True
     chosen = np.flatnonzero(worthy)
