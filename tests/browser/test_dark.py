@@ -56,7 +56,9 @@ class Dark(DarkCase):
             if page.get_by_role("button", name=name, exact=True).count():
                 self.tap(page, name)
         page.get_by_role("button", name="Done").click()
+        stored = page.evaluate(WAITING)
         self.tap(page, "Pluck")
+        self.until(page, lambda: page.evaluate(WAITING) > stored)
         page.reload()  # in the midst of it
         expect(page.get_by_test_id("tally")).to_contain_text("1 take, 1 landed")
         self.tap(page, "Pluck")
