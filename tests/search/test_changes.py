@@ -87,7 +87,7 @@ class CanBeChanged(unittest.TestCase):
             self.assertLess(abs(middle - one.depth_m), 0.5, one.candidate.key)
             self.assertLess(sum(cells[round(5.5 / 0.2) - 1 :]), 0.2, one.candidate.key)
 
-    def test_what_the_rig_in_hand_can_do_is_always_among_the_choices(self):
+    def test_with_no_time_to_move_what_the_rig_in_hand_can_do_is_among_the_choices(self):
         """With a quarter of an hour left nobody walks to another place: the float is moved, or the fly changed."""
         told = asked(fished(60, 60), minutes_left=15.0).next
         self.assertTrue({one.kind for one in told} & {"depth", "fly", "pace"})

@@ -50,7 +50,8 @@ MOST_DEPTHS, MOST_LOOKED_AT = 4, 32  # of one action; of all
 WORTH_A_LOOK = 0.7  # depths that meet fewer fish than this share of an action's best are not looked at
 # Nor actions that take less than this share of the best of all, where so many rigs, flies and paces are left without them.
 WORTH_A_THOUGHT, LEAST_GROUPS = 0.45, 12
-NEAR_DEPTHS = 2  # what the rig in hand can do where one is is always looked at: so many depths with each fly and pace
+# Where less is left than so many times the way to another place, what the rig in hand can do: so many depths with each fly and pace.
+LATE_TO_MOVE, NEAR_DEPTHS = 1.5, 2
 
 Array = NDArray[np.float64]
 
@@ -362,7 +363,8 @@ class Advisor:
         """What is worth a look, by number, and the rate and chances of each."""
         now = self._numbers.get(standing.key if standing is not None else self.ready, -1)
         cuts = np.array([WORTH_A_LOOK, WORTH_A_THOUGHT, MOST_DEPTHS, MOST_LOOKED_AT, LEAST_GROUPS, NEAR_DEPTHS])
-        hand = (standing.place, standing.rig) if standing is not None else None
+        settled = standing is not None and LATE_TO_MOVE * self.costs.place > self.minutes_left
+        hand = (standing.place, standing.rig) if standing is not None and settled else None
         near = np.array([rig == hand for rig in self._rigs])
         left = np.exp(-self._tired)[self._place_of, None]
         exposures = self._exposures * left
