@@ -4,6 +4,8 @@ import re
 import unittest
 from dataclasses import replace
 
+import numpy as np
+
 from stillthread.core.food.seen import SampleItem, Sighting, ThroatSample
 from stillthread.core.outing.from_plan import Doings, pace_class
 from stillthread.core.outing.words import in_words
@@ -43,13 +45,21 @@ class Nipped(unittest.TestCase):
             advisor.observe(Spell(one, 12.0, follows=touches))
             self.assertEqual(advisor.advise(one)[0].kind == "stay", stays, touches)
 
-    def test_a_take_ends_the_count_of_plucks_and_another_rig_begins_its_own(self):
+    def test_nips_beside_a_take_say_that_the_fly_is_right(self):
+        """Knocks and a landed fish on the same fly: the fly is right, hook better."""
+        one, other = at(2.0), at(2.0, kind="b")
+        advisor = Advisor.start(lake(), KINDS, (one, other))
+        advisor.observe(Spell(one, 10.0, takes=1))
+        advisor.observe(Spell(one, 20.0, plucks=REFUSED_FROM))
+        self.assertTrue((advisor._nipped(one, np.array([0, 1]), np.array([True, False])) == 1.0).all())
+
+    def test_another_rig_begins_its_own_count(self):
         here, deeper = at(2.0), at(3.0)
-        for then, kept in ((Spell(here, 5.0, takes=1), 0), (Spell(deeper, 5.0), 0), (Spell(here, 5.0), NIPPED_FROM)):
-            advisor = Advisor.start(lake(), KINDS, (here, deeper))
-            advisor.observe(Spell(here, 10.0, plucks=NIPPED_FROM))
-            advisor.observe(then)
-            self.assertEqual(advisor._in_hand(then.candidate).touches, kept)
+        advisor = Advisor.start(lake(), KINDS, (here, deeper))
+        advisor.observe(Spell(here, 10.0, plucks=NIPPED_FROM))
+        self.assertEqual(advisor._in_hand(here).touches, NIPPED_FROM)
+        advisor.observe(Spell(deeper, 5.0))
+        self.assertEqual(advisor._in_hand(deeper).touches, 0)
 
 
 class CanBeChanged(unittest.TestCase):

@@ -18,8 +18,8 @@ def comfort_depth_m(light: Light) -> float:
 
 # In clear water a fish in the light is seen from farther and lies lower: how that grows with the Secchi depth [m]. Ours.
 USUAL_SECCHI_M, SECCHI_POWER = 3.0, 0.3
-LIGHT_WEIGHT = 0.7  # of each halving, about, of what is too much light. Ours.
-ON_BED = 0.5
+# Of too much light as a logarithm, and what of the light left on a bed too shallow to get out of it counts against the place. Ours.
+LIGHT_WEIGHT, ON_BED = 0.7, 0.5
 PRESSURED_MIND = 1.5  # how much more pressured fish mind the light. Ours.
 # Sun with a real wave brings cruisers into the top metre, along lanes of foam above all. Common practice, figures ours.
 CRUISERS_WEIGHT, CRUISERS_TO_M, CRUISERS_SOFT_M = 2.8, 1.0, 0.2

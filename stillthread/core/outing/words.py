@@ -11,6 +11,7 @@ from stillthread.core.search.model import Candidate, Step, StepKind
 from stillthread.core.setup.retrieves import RETRIEVES
 
 JUST_TAKEN_MIN = 10.0
+ON_TOP_M = 0.05
 SAME_DEPTH_M = 0.3  # nearer than that in the mean is the same depth
 TOUCHES_TELL = 2  # plucks and follows on one set-up that say something: figure ours
 LONG_BLANK_MIN = 20.0
@@ -81,7 +82,7 @@ def in_words(step: Step, standing: Candidate | None, doings: Doings) -> str:
     """Return a step as one says it to another in the boat, from what is fished now: everything that it changes."""
     one, doing = step.candidate, doings.by_key.get(step.candidate.key)
     tied = doings.by_key.get(standing.key) if standing is not None else None
-    depth = f"{one.mean_m:.1f} m"
+    depth = f"about {one.mean_m:.1f} m" if one.mean_m >= ON_TOP_M else "on top"
     flies = doing.flies[-1] if doing is not None else ", ".join(doings.food_word(kind) for kind in one.kinds)
     paced = _pace_too(doing, tied)
     if step.kind == "stay":
@@ -92,16 +93,16 @@ def in_words(step: Step, standing: Candidate | None, doings: Doings) -> str:
     if step.kind == "depth" and one.count_s is not None:
         before = standing.count_s if standing is not None else None
         start = f"Count {before:.0f} → {one.count_s:.0f} s" if before is not None else f"Count {one.count_s:.0f} s"
-        return f"{start}: about {depth}{paced}."
+        return f"{start}: {depth}{paced}."
     if step.kind == "depth":
-        return f"No count: about {depth}{paced}."
+        return f"No count: {depth}{paced}."
     if step.kind == "pace" and doing is not None:
         same = standing is not None and abs(standing.mean_m - one.mean_m) < SAME_DEPTH_M
-        return f"{'Same depth, another' if same else 'Another'} pace: {_pace_words(doing)}{'' if same else f': about {depth}'}."
+        return (
+            f"{'Same depth, another' if same else 'Another'} pace: {_pace_words(doing)}{'' if same else f': {depth}'}."
+        )
     moved = standing is not None and one.hang_m != standing.hang_m
-    how = (
-        f"float at {one.hang_m:.1f} m" if one.hang_m is not None and (moved or step.kind != "fly") else f"about {depth}"
-    )
+    how = f"float at {one.hang_m:.1f} m" if one.hang_m is not None and (moved or step.kind != "fly") else depth
     if step.kind == "fly":
         return f"{flies} on the point, {_counted(one)}{how}{paced}."
     title = doing.set_up.title if doing is not None else one.method

@@ -168,7 +168,7 @@ class Advisor:
         before = self._stretches.get(spell.by, NOTHING_YET)
         before = before if before.key == key else NOTHING_YET
         since = 0.0 if spell.takes > 0 else before.since_take + spell.minutes
-        touches = (0 if spell.takes > 0 else before.touches) + spell.plucks + spell.follows
+        touches = before.touches + spell.plucks + spell.follows
         self._stretches[spell.by] = Stretch(key, before.minutes + spell.minutes, since, touches)
 
     def called_over(self, one: Candidate) -> bool:
@@ -307,19 +307,19 @@ class Advisor:
         return STAY_LONGER if early else STAY_WITHIN
 
     def _nipped(self, standing: Candidate | None, at: NDArray[np.int64], stays: NDArray[np.bool_]) -> Array:
-        """What is left of the actions where fish nip at what is in hand and none takes: other depths wait, and so, in time,
-        does going on.
+        """What is left of the actions where fish nip at what is in hand and none has taken it: other depths wait, and so, in
+        time, does going on. Nips beside a take say that the fly is right.
         """
         kept = np.ones(len(at))
-        touches = self._in_hand(standing).touches
-        if standing is None or touches < NIPPED_FROM:
+        held = self._in_hand(standing)
+        if standing is None or held.touches < NIPPED_FROM or math.isfinite(held.since_take):
             return kept
         for n, other in enumerate(self.candidates[c] for c in at):
             set_anew = (other.count_s, other.hang_m) != (standing.count_s, standing.hang_m)
             alone = set_anew and (other.rig, other.fly, other.pace) == (standing.rig, standing.fly, standing.pace)
             if other.place == standing.place and (alone or abs(other.mean_m - standing.mean_m) >= OTHER_DEPTH_M):
                 kept[n] = NIPPED_LEFT
-        return np.where(stays & (touches >= REFUSED_FROM), REFUSED_LEFT, kept)
+        return np.where(stays & (held.touches >= REFUSED_FROM), REFUSED_LEFT, kept)
 
     def _ranked(self, index: Array, cost: Array, stays: NDArray[np.bool_], within: float) -> list[int]:
         """The actions in their order: staying first where nothing is so many times better, else of equals the cheapest."""

@@ -98,8 +98,8 @@ class Spell:
 
 
 class Stretch(NamedTuple):
-    """What an angler has in hand, by name, for how many minutes, the minutes fished since it last took, and the plucks and
-    follows since then.
+    """What an angler has in hand, by name, for how many minutes, the minutes fished since it last took (no end of them before it
+    has), and the plucks and follows on it.
     """
 
     key: str
