@@ -9,7 +9,7 @@ from django.http import HttpRequest
 from ninja import Query, Router
 
 from stillthread.accounts.throttle import count_join
-from stillthread.outings import answers, services, together
+from stillthread.outings import answers, readings, services, together
 from stillthread.outings.against_plan import plan_check
 from stillthread.outings.answers_schemas import (
     AnswersOut,
@@ -106,7 +106,7 @@ def read_running(request: HttpRequest) -> RunningOut:
 @router.get("/outings/{outing_id}/ahead", response={200: list[AheadOut], **FAILURES})
 def read_ahead(request: HttpRequest, outing_id: uuid.UUID) -> list[AheadOut]:
     """Return the stops and cautions the outing's day brings, each with the instant from which it holds."""
-    return services.read_ahead(request.user, outing_id)
+    return readings.read_ahead(request.user, outing_id)
 
 
 @router.get("/outings/{outing_id}", response={200: OutingOut, **FAILURES})

@@ -44,8 +44,6 @@ from stillthread.outings.schemas import (
     SpellOut,
 )
 from stillthread.waters.models import Water
-from stillthread.waters.reading_services import ahead
-from stillthread.waters.schemas import AheadOut
 from stillthread.web.owned import get_owned, live, put_owned
 
 MOST_OUTINGS = 100
@@ -201,12 +199,6 @@ def read_running(owner: Any) -> RunningOut:
     return RunningOut(
         outing=OutingSummary(**_summary(outing, stretches(outing))), title=spells[-1].title if spells else ""
     )
-
-
-def read_ahead(owner: Any, outing_id: uuid.UUID) -> list[AheadOut]:
-    """Return the stops and cautions of an outing's day. Raises Http404 for another's."""
-    outing = get_owned(Outing, owner, outing_id, defer=HEAVY)
-    return ahead(outing.water, outing.ended_at or timezone.now(), outing.started_at)
 
 
 # What the list has, and where a counted outing has it.

@@ -9,12 +9,10 @@ from datetime import datetime, timedelta
 from threading import Lock
 from typing import Any
 
-from django.db.models import Q, QuerySet
 from django.utils import timezone
 
 from stillthread.accounts.services import angler_of
 from stillthread.core.errors import InputError, Problem
-from stillthread.core.noted import reading as noted
 from stillthread.core.noted.turned import turned
 from stillthread.core.outing.day import advise
 from stillthread.core.outing.if_blank import if_blank
@@ -34,6 +32,7 @@ from stillthread.documents.advise import (
 from stillthread.documents.plan import PlanRequest, plan_input_from
 from stillthread.outings.effort import ended_spells, fish_of, live_events
 from stillthread.outings.models import Outing, SeenNearby, Spell
+from stillthread.outings.readings import Now, now_at, readings_of
 from stillthread.outings.together import beside, others
 from stillthread.plans.exposures import shared_paths
 from stillthread.plans.schemas import PlanBody, TurnBody
@@ -45,7 +44,6 @@ from stillthread.web.owned import get_owned, live
 
 # Light and the warming top are laid into the belief anew this often.
 ANEW = timedelta(minutes=30)
-READ_WITHIN = timedelta(hours=18)
 LEAST_LEFT_MIN = 60.0
 KEPT_PLANS = 16
 MOST_CHANGES = 6
@@ -71,28 +69,24 @@ def _plan_for(request: PlanRequest) -> Plan:
     return made
 
 
-def _body(outing: Outing, place: str, now: datetime, hours: float) -> PlanBody:
-    """The newest reading of the water, planned for now."""
+def _body(outing: Outing, known: Now, now: datetime, *, place: str, hours: float) -> PlanBody:
+    """What is known of the water, planned for now."""
     when = datetime.fromtimestamp(now.timestamp() // ANEW.total_seconds() * ANEW.total_seconds(), tz=now.tzinfo)
-    newest = _newest(outing, now)
-    known = {p.name for p in outing.water.places.all() if p.deleted_at is None}
+    row = known.row
+    places = {p.name for p in outing.water.places.all() if p.deleted_at is None}
+    elsewhere = row is not None and place != "" and row.place_name not in ("", place)
     return PlanBody.model_validate(
         {
             "water_id": outing.water_id,
             "when": when,
-            "place": place if place in known else None,
+            "place": place if place in places else None,
             "session_h": hours,
-            "reading": _read_at(newest, place) if newest else {},
-            "sightings": newest.sightings if newest else [],
-            "samples": newest.samples if newest else [],
+            # The depth of water holds only where it was read.
+            "reading": replace(known.reading, water_depth_m=None) if elsewhere else known.reading,
+            "sightings": row.sightings if row else [],
+            "samples": row.samples if row else [],
         }
     )
-
-
-def _read_at(row: Reading, place: str) -> dict[str, Any]:
-    """A reading as it holds at a place: the depth of water holds only where it was read."""
-    elsewhere = place != "" and row.place_name not in ("", place)
-    return {**row.reading, "water_depth_m": None} if elsewhere else row.reading
 
 
 def _fished(outing: Outing, spell: Spell, end: datetime) -> Fished:
@@ -122,18 +116,6 @@ def _fished(outing: Outing, spell: Spell, end: datetime) -> Fished:
     )
 
 
-def _readings(outing: Outing, now: datetime) -> QuerySet[Reading]:
-    """What was read by an instant, newest first: one's own, and what an angler read with whom the outing is shared."""
-    told = Q(water=outing.water, taken_at__lte=now)
-    for other, until in others(outing, now):
-        told |= Q(water=other.water, taken_at__lte=until)
-    return Reading.objects.filter(told, deleted_at__isnull=True)
-
-
-def _newest(outing: Outing, now: datetime) -> Reading | None:
-    return _readings(outing, now).filter(taken_at__gte=now - READ_WITHIN).first()
-
-
 def _partners(outing: Outing, now: datetime) -> tuple[Fished, ...]:
     """What those have fished with whom the outing is shared."""
     return tuple(
@@ -155,13 +137,10 @@ def note_turn(owner: Any, outing_id: uuid.UUID, body: TurnBody) -> None:
         raise InputError(Problem("ended", "", "This outing is over.", "an outing on the go"))
     if live(Reading, owner).filter(pk=body.reading_id).exists():
         return
-    newest = _newest(outing, at)
-    before = reading_out(newest) if newest else None
+    known = now_at(outing, at)
+    before = reading_out(known.row) if known.row else None
     reading, sightings = turned(
-        before.reading if before else noted.Reading(),
-        before.sightings if before else (),
-        body.turn,
-        before.taken_at if before else at,
+        known.reading, before.sightings if before else (), body.turn, taken_at=before.taken_at if before else at, at=at
     )
     samples = [*(before.samples if before else ()), *([body.sample] if body.sample is not None else [])]
     new = ReadingBody(
@@ -198,9 +177,10 @@ def _so_far(owner: Any, outing: Outing, hours: float) -> tuple[PlanRequest, SoFa
     now = outing.ended_at or timezone.now()
     spells = ended_spells(outing, now)
     fished = tuple(_fished(outing, spell, end) for spell, end in spells)
-    request = request_for(owner, _body(outing, spells[-1][0].place if spells else "", now, hours))
+    known = now_at(outing, now)
+    request = request_for(owner, _body(outing, known, now, place=spells[-1][0].place if spells else "", hours=hours))
     gone = (now - outing.started_at).total_seconds() / 60
-    readings = _readings(outing, now).filter(taken_at__gt=outing.started_at)
+    readings = readings_of(outing, now).filter(taken_at__gt=outing.started_at)
     return request, SoFar(
         now=now,
         fished=fished + _partners(outing, now),
@@ -208,6 +188,7 @@ def _so_far(owner: Any, outing: Outing, hours: float) -> tuple[PlanRequest, SoFa
         costs=Costs(**angler_of(owner).costs),
         changed=tuple(readings.values_list("taken_at", flat=True)[:MOST_CHANGES]),
         minutes_left=max(LEAST_LEFT_MIN, 60 * hours - gone),
+        stop=known.stops[0].sentence if known.stops else "",
     )
 
 

@@ -70,7 +70,7 @@ class Reading(Owned):
 
     class Meta:
         verbose_name = "reading"
-        ordering = ["-taken_at"]
+        ordering = ["-taken_at", "-updated_at"]  # of two of one instant the one that came last
         indexes = [models.Index(fields=["water", "-taken_at"]), models.Index(fields=["owner", "updated_at"])]
 
     def __str__(self) -> str:

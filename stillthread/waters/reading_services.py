@@ -16,6 +16,7 @@ from stillthread.core.food.prey import COLOURS, FAMILIES, Layer, Prey
 from stillthread.core.food.season import WaterYear
 from stillthread.core.food.seen import ABUNDANCE_COUNT, sample_counts
 from stillthread.core.noted import reading as noted
+from stillthread.core.noted.standing import Taken
 from stillthread.core.reading.ahead import cautions_ahead
 from stillthread.core.reading.hours import Hour
 from stillthread.core.reading.means import read_water, water_year
@@ -86,21 +87,17 @@ def understand(owner: Any, water_id: uuid.UUID, body: ReadBody) -> ReadAnswer:
     return read_answer(given, read_water(given))
 
 
-def ahead(water: Water, when: datetime, fallback: datetime) -> list[AheadOut]:
-    """Return the stops and cautions of the local day of an instant, from its newest reading and the forecast's hours.
+def ahead(water: Water, when: datetime, read: Taken | None, fallback: datetime) -> list[AheadOut]:
+    """Return the stops and cautions of the local day of an instant, from what was `read` and the forecast's hours.
 
     Without a reading of that day the sun and the forecast count from `fallback` on.
     """
-    day = local_time(water, when).date()
-    around = live(Reading, water.owner).filter(water=water, taken_at__gt=when - timedelta(days=1), taken_at__lte=when)
-    row = around.first()
-    if row is not None and local_time(water, row.taken_at).date() != day:
-        row = None
-    taken_at = row.taken_at if row is not None else fallback
+    if read is not None and local_time(water, read.at).date() != local_time(water, when).date():
+        read = None
     request = ReadRequest(
-        when=local_time(water, taken_at),
+        when=local_time(water, read.at if read is not None else fallback),
         water=water_document(water, when),
-        reading=reading_out(row).reading if row is not None else noted.Reading(),
+        reading=read.reading if read is not None else noted.Reading(),
         hours=forecast_hours(water, when),
         stop_above_c=water.rules.get("stop_above_c"),
         afloat=angler_of(water.owner).afloat,

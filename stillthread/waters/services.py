@@ -16,6 +16,7 @@ from stillthread.core.day.given import Rules
 from stillthread.core.errors import InputError, Problem
 from stillthread.core.noted import water as noted
 from stillthread.core.noted.reading import checked_reading
+from stillthread.core.noted.standing import Taken, dated
 from stillthread.core.reading.guide import first_pass_m, next_depth
 from stillthread.core.water.profile import Point
 from stillthread.core.water.stability import Contour, checked_hypsography
@@ -141,9 +142,15 @@ def water_document(water: Water, when: datetime) -> noted.Water:
 def put_reading(
     owner: Any, water_id: uuid.UUID, reading_id: uuid.UUID, body: ReadingBody, *, based_on: int | None = None
 ) -> ReadingOut:
-    """Check a reading against its water and store it. Raises InputError at the faulty fields."""
+    """Check a reading against its water and store it, its wind and thunder with the instant they were read.
+
+    Raises InputError at the faulty fields.
+    """
     water = get_owned(Water, owner, water_id)
     checked_reading(body.reading, water.max_depth_m)
+    stored = live(Reading, owner).filter(pk=reading_id).first()
+    before = taken(stored) if stored is not None else None
+    body = body.model_copy(update={"reading": dated(Taken(body.reading, body.taken_at), before)})
     as_json = body.model_dump(mode="json")
     row = put_owned(
         Reading,
@@ -161,6 +168,11 @@ def put_reading(
 def reading_out(row: Reading) -> ReadingOut:
     """Return a stored reading as the API gives it."""
     return told(ReadingOut, row, id=row.pk, revision=row.revision, place=row.place_name or None)
+
+
+def taken(row: Reading) -> Taken:
+    """Return a stored reading as it was taken."""
+    return Taken(reading_out(row).reading, row.taken_at)
 
 
 def latest_readings(owner: Any, water_id: uuid.UUID, count: int) -> list[ReadingOut]:

@@ -216,6 +216,16 @@ class Fishing(BrowserCase):
         put_owned(Forecast, self.user, uuid.uuid4(), water=water, fetched_at=now, source="test", hours=hours)
         page.reload()
         expect(page.get_by_test_id("warnings")).to_contain_text(re.compile(r"Stop. Since \d\d:\d\d: .*stay ashore"))
+        self.assertEqual(page.get_by_test_id("next").count(), 0)
+
+    def test_thunder_is_one_tap_and_silences_the_advice_until_it_is_over(self):
+        page = self.fishing()
+        expect(page.get_by_test_id("next")).to_be_visible()
+        for turn, warned, advised in (("Thunder", 1, 0), ("No thunder for half an hour", 0, 1)):
+            page.get_by_role("button", name="What changed?").click()
+            page.get_by_role("dialog").get_by_role("button", name=turn, exact=True).click()
+            expect(page.get_by_test_id("warnings")).to_have_count(warned)
+            expect(page.get_by_test_id("next")).to_have_count(advised)
 
     def test_one_fish_is_one_take_and_undo_takes_its_end_back(self):
         page = self.fishing()

@@ -28,12 +28,14 @@ export function useKeep(
     if (!ready || settled !== body || text === sent.current) return;
     if (new Date(settled.when).getTime() > Date.now() + TEN_MINUTES_MS) return setState("ahead");
     const path = { water_id: water.id, reading_id: draft.id };
-    const { place, reading, sightings, samples, when } = settled;
+    // To the second it was last touched: the ten minutes a plan is of would put it level with a partner's.
+    const taken_at = draft.when === "" && draft.at !== "" ? draft.at : settled.when;
+    const { place, reading, sightings, samples } = settled;
     setState("typing");
     need(
       api.PUT("/api/waters/{water_id}/readings/{reading_id}", {
         params: { path },
-        body: { place, reading, sightings, samples, taken_at: when },
+        body: { place, reading, sightings, samples, taken_at },
       }),
     )
       .then(() => {
@@ -47,6 +49,6 @@ export function useKeep(
         );
       })
       .catch(() => setState("kept here"));
-  }, [settled, body, ready, water.id, draft.id, onSaved, client]);
+  }, [settled, body, ready, water.id, draft.id, draft.at, draft.when, onSaved, client]);
   return state;
 }

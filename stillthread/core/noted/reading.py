@@ -48,12 +48,14 @@ class Reading:
     water_depth_m: Annotated[float | None, Said("depth of water at the place")] = None
     wind_m_s: Annotated[float | None, Said("mean wind")] = None
     gust_m_s: float | None = None
+    wind_at: Annotated[Instant | None, Said("when the wind was read, where earlier")] = None
     wind_from_deg: Annotated[Bearing | None, Said("where the wind comes from")] = None
     cloud_oktas: Annotated[int | None, Ge(0), Le(8)] = None
     clarity: Clarity | None = None
     secchi_m: Annotated[float | None, Gt(0), Le(40)] = None
     air_temperature_c: Annotated[float | None, Ge(-40), Le(55)] = None
     thunder: bool = False
+    thunder_at: Annotated[Instant | None, Said("when thunder was noted, or noted to be over, where earlier")] = None
     station_pressure_hpa: Annotated[float | None, Ge(500), Le(1100), Said("as a barometer at the water shows it")] = (
         None
     )

@@ -13,14 +13,13 @@ from stillthread.core.outing.so_far import Fished, Seen, SoFar
 from stillthread.core.outing.words import Next, Standing, or_a_day, said, stop
 from stillthread.core.plan.make import day_context, make_plan
 from stillthread.core.plan.model import Plan
-from stillthread.core.reading.cautions import Caution
+from stillthread.core.reading.cautions import ENDS_THE_DAY
 from stillthread.core.search.advisor import Advisor
 from stillthread.core.search.evidence import SEEN, evidence
 from stillthread.core.search.model import CELL_M, Candidate, Spell
 
 FIGHT_MIN = 2.5  # a fish takes the rod out of the water for so long: common practice, figure ours
 NEIGHBOUR_WEIGHT, OLD_WEIGHT = 0.5, 0.5
-OFF_THE_WATER = ("thunder", "wind")  # cautions by code that end a day on the water where they say stop
 GONE_AFTER_MIN = 5.0  # a partner's stretch that ended longer ago is no longer fished: figure ours
 
 
@@ -213,23 +212,22 @@ def advise(given: PlanInput, so_far: SoFar, paths: Paths = IN_MEMORY, plan: Plan
     laid = laid_on(doings, so_far, 60 * given.session_h)
     laid.advisor.at = given.place or ""
     laid.advisor.ready = doings.first
-    return _heeding(_advice(plan=plan, doings=doings, laid=laid, so_far=so_far, told=so_far.in_time))
+    return _heeding(_advice(plan=plan, doings=doings, laid=laid, so_far=so_far, told=so_far.in_time), so_far)
 
 
-def off_the_water(plan: Plan) -> Caution | None:
-    """Return the plan's caution that sends everybody off the water (thunder before too much wind for a boat), None without one."""
-    return next((one for one in plan.cautions if one.level == "stop" and one.code in OFF_THE_WATER), None)
+def off_the_water(plan: Plan, so_far: SoFar) -> str:
+    """Return what sends everybody off the water (thunder before too much wind for a boat), in words; empty without."""
+    stops = {one.code: one.sentence for one in plan.cautions if one.level == "stop"}
+    return next((stops[code] for code in ENDS_THE_DAY if code in stops), so_far.stop)
 
 
-def _heeding(advice: Advice) -> Advice:
-    """Advice that heeds the plan's gravest cautions: off the water in thunder, ashore in too much wind, and what it says of warm
-    water beside the next step.
+def _heeding(advice: Advice, so_far: SoFar) -> Advice:
+    """Advice that heeds the plan's gravest cautions: off the water in thunder, ashore in too much wind, and nothing else beside
+    them; what is said of warm water stands beside the next step.
     """
-    danger = off_the_water(advice.plan)
-    if danger is not None:  # nobody is sent across open water; in the wind what can be done where one is stays told
-        near = () if danger.code == "thunder" else advice.next
-        here = tuple(one for one in near if one.doing is None or one.doing.place == advice.place)
-        return replace(advice, next=(stop(danger.sentence), *here), stop=danger.sentence)
+    danger = off_the_water(advice.plan, so_far)
+    if danger:
+        return replace(advice, next=(stop(danger),), stop=danger)
     first, *rest = advice.next
     warm = tuple(one.sentence for one in advice.plan.cautions if one.level == "stop")
     return replace(advice, next=(replace(first, reasons=(*warm, *first.reasons)), *rest))

@@ -93,7 +93,7 @@ def if_blank(
     plan = plan if plan is not None else make_plan(given, paths)
     context, _ = day_context(given, paths)
     doings = Doings(plan, context, so_far.places, so_far.proven)
-    if not doings.all or off_the_water(plan) is not None:
+    if not doings.all or off_the_water(plan, so_far):
         return ()
     laid = laid_on(doings, so_far, 60 * given.session_h)
     if laid.standing is not None:

@@ -62,7 +62,10 @@ class Seen:
 
 @dataclass(frozen=True)
 class SoFar:
-    """The day so far: stretches, neighbours, when conditions last changed, now, costs of changes, rods that stand ready."""
+    """The day so far: stretches, neighbours, when conditions last changed, now, costs of changes, rods that stand ready.
+
+    `stop` says what ends the day although the newest reading does not name it (a stop of the plan it began with).
+    """
 
     now: Instant
     fished: tuple[Fished, ...] = ()
@@ -71,6 +74,7 @@ class SoFar:
     costs: Costs = Costs()
     rigged: frozenset[str] = frozenset()
     minutes_left: float | None = None
+    stop: str = ""
 
     @property
     def in_time(self) -> tuple[Fished, ...]:

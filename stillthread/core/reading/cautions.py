@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from typing import Literal
 
 from stillthread.core.noted.reading import Reading
+from stillthread.core.noted.standing import Topic
 from stillthread.core.sky.sun import is_dark
 from stillthread.core.sky.wind import boat_level, wind_chill_c
 
@@ -13,6 +14,8 @@ COLD_SHOCK_C = 15.0
 HOT_AIR_C = 25.0
 # Wind chill [°C] from which cold hands and a cold head are a danger of their own. Common practice, no source.
 BITTER_C = 0.0
+# Cautions by code that end a day on the water where they say stop, the gravest first, and what of a reading they go by.
+ENDS_THE_DAY: dict[str, Topic] = {"thunder": "thunder", "wind": "wind"}
 
 
 @dataclass(frozen=True)

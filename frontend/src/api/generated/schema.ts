@@ -5335,7 +5335,9 @@ export interface components {
              *       "station_pressure_hpa": null,
              *       "surface": null,
              *       "thunder": false,
+             *       "thunder_at": null,
              *       "water_depth_m": null,
+             *       "wind_at": null,
              *       "wind_from_deg": null,
              *       "wind_m_s": null
              *     }
@@ -5742,7 +5744,9 @@ export interface components {
              *       "station_pressure_hpa": null,
              *       "surface": null,
              *       "thunder": false,
+             *       "thunder_at": null,
              *       "water_depth_m": null,
+             *       "wind_at": null,
              *       "wind_from_deg": null,
              *       "wind_m_s": null
              *     }
@@ -5824,10 +5828,20 @@ export interface components {
              */
             thunder: boolean;
             /**
+             * Thunder At
+             * @description when thunder was noted, or noted to be over, where earlier
+             */
+            thunder_at?: string | null;
+            /**
              * Water Depth M
              * @description depth of water at the place
              */
             water_depth_m?: number | null;
+            /**
+             * Wind At
+             * @description when the wind was read, where earlier
+             */
+            wind_at?: string | null;
             /**
              * Wind From Deg
              * @description where the wind comes from
@@ -7481,7 +7495,9 @@ export interface components {
              *       "station_pressure_hpa": null,
              *       "surface": null,
              *       "thunder": false,
+             *       "thunder_at": null,
              *       "water_depth_m": null,
+             *       "wind_at": null,
              *       "wind_from_deg": null,
              *       "wind_m_s": null
              *     }
@@ -7704,7 +7720,7 @@ export interface components {
              * Turn
              * @enum {string}
              */
-            turn: "sun-out" | "cloud-over" | "wind-up" | "wind-dropped" | "coloured" | "rise" | "quiet" | "sample";
+            turn: "sun-out" | "cloud-over" | "wind-up" | "wind-dropped" | "thunder" | "thunder-over" | "coloured" | "rise" | "quiet" | "sample";
         };
         /**
          * WaterBody

@@ -284,10 +284,12 @@ function Boat({ fishing, outing, spell }: BoatProps) {
             <Beside outing={outing} />
           </Suspense>
         </div>
-        <Suspense>
-          {reached && asked && <NextStrip advice={asked} playing={playing} onTake={take} />}
-          <DarkNext outing={outing} spell={spell} playing={playing} onTake={take} />
-        </Suspense>
+        {!warned.off && (
+          <Suspense>
+            {reached && asked && <NextStrip advice={asked} playing={playing} onTake={take} />}
+            <DarkNext outing={outing} spell={spell} playing={playing} onTake={take} />
+          </Suspense>
+        )}
         <Clock setUp={fishing.setUp} spell={spell} elapsed={elapsed} onCast={fishing.startClock} />
         <DepthButtons fishing={fishing} spell={spell} />
         <div className="grid grid-cols-2 gap-1.5">

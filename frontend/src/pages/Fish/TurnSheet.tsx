@@ -13,11 +13,14 @@ import { useOutbox } from "../../offline/useOuting";
 import { Button, Choice, Field, NumberBox, Select } from "../../ui/controls";
 import { Sheet } from "../../ui/Sheet";
 import { useDone } from "../../ui/UndoBar";
-import { words } from "./strings";
+import { words } from "./turnStrings";
 
 type Turn = Schemas["TurnBody"]["turn"];
 type Word = Exclude<Turn, "sample">;
-const TURNS: Word[] = ["sun-out", "cloud-over", "wind-up", "wind-dropped", "coloured", "rise", "quiet"];
+const TURNS: Word[] = [
+  ...(["sun-out", "cloud-over", "wind-up", "wind-dropped", "thunder", "thunder-over"] as const),
+  ...(["coloured", "rise", "quiet"] as const),
+];
 
 /** What cannot be sent now is kept, and sent with the rest. */
 async function orLater<T>(sent: Promise<T>, keep: () => Promise<void>): Promise<T | undefined> {
@@ -202,7 +205,7 @@ export default function TurnSheet({ outing: { id: outing, plan }, place, onClose
       const now = need(
         api.POST("/api/outings/{outing_id}/turn", { params, body: { ...told, reading_id: id } }),
       );
-      return orLater<unknown>(now, () => box.add(words.turned, { kind: "turn", outing, id, body: told }));
+      return orLater<unknown>(now, () => box.add(words.turnTitle, { kind: "turn", outing, id, body: told }));
     },
     onSuccess: () => {
       const { path } = { path: { outing_id: outing } };

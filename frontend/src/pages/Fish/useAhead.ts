@@ -9,8 +9,9 @@ type Ahead = Schemas["AheadOut"];
 type Said = Pick<Ahead, "code" | "level" | "sentence">;
 
 const LOOK_MS = 20_000;
-const ASK_MS = 10 * 60_000;
+const ASK_MS = 2 * 60_000;
 const SOON_MS = 60 * 60_000;
+const ENDS_THE_DAY = new Set(["thunder", "wind"]);
 
 function useNow(): number {
   const [now, setNow] = useState(Date.now());
@@ -31,7 +32,12 @@ export function useAhead(outing: Outing) {
     { params: { path: { outing_id: outing.id } } },
     { refetchInterval: ASK_MS, retry: 1 },
   );
-  const planned = (outing.plan?.cautions ?? []).filter((one) => one.level !== "note") as Said[];
+  const ofPlan = (outing.plan?.cautions ?? []).filter((one) => one.level !== "note") as Said[];
+  // The server knows what has been read since: a stop of the plan's own holds where it says so, or cannot be asked.
+  const planned = ofPlan.filter(
+    (one) =>
+      !(one.level === "stop" && ENDS_THE_DAY.has(one.code)) || !asked.data || asked.data.some(same(one)),
+  );
   const told = (asked.data ?? []).filter((one) => !planned.some(same(one)));
   const came = told.filter((one) => new Date(one.since).getTime() <= now);
   const soon = told.filter((one) => {
@@ -42,5 +48,7 @@ export function useAhead(outing: Outing) {
   // What has become a stop is no longer only to be minded.
   const stops = all.filter((one) => one.level === "stop");
   const cares = all.filter((one) => one.level === "caution" && !stops.some((stop) => stop.code === one.code));
-  return { stops, cares, soon };
+  /** Nobody should be on the water: nothing else is advised beside that. */
+  const off = stops.some((one) => ENDS_THE_DAY.has(one.code));
+  return { stops, cares, soon, off };
 }

@@ -2,7 +2,7 @@
 import { useReading } from "../../lib/reading";
 import { useReader } from "../../lib/session";
 import { Button } from "../../ui/controls";
-import { words } from "./strings";
+import { more } from "./moreStrings";
 
 export default function Changed() {
   const { plan, planning, compareWith } = useReading("plan", "planning", "compareWith");
@@ -10,16 +10,16 @@ export default function Changed() {
   if (!plan?.changed || planning) return null;
   const moved = plan.moved_by ?? [];
   return (
-    <section aria-label={words.changed} role="status" className="border-l-4 border-water py-1 pl-3">
+    <section aria-label={more.changed} role="status" className="border-l-4 border-water py-1 pl-3">
       <div className="flex items-start justify-between gap-3">
-        <h2>{words.changed}</h2>
+        <h2>{more.changed}</h2>
         <Button look="quiet" className="-mt-1" onClick={() => compareWith(null)}>
-          {words.seen}
+          {more.seen}
         </Button>
       </div>
       {moved.length > 0 && <p>{say(moved.join(" "))}</p>}
       {plan.changed.length === 0 ? (
-        <p>{words.changedNothing}</p>
+        <p>{more.changedNothing}</p>
       ) : (
         <ul className="list-disc pl-4">
           {plan.changed.map((line) => (

@@ -6,6 +6,7 @@ import { setUpCount } from "../../lib/counted";
 import { useReader } from "../../lib/session";
 import { bandText, depthText, lengthText } from "../../lib/units";
 import { Field, Select } from "../../ui/controls";
+import { more } from "./moreStrings";
 import { words } from "./strings";
 
 type SetUp = Schemas["SetUpOut"];
@@ -14,23 +15,23 @@ function useRows() {
   const { say, settings } = useReader();
   const unit = settings.depth_unit;
   return (s: SetUp): [string, string][] => [
-    [words.rows.depth, depthText(unit, s.estimate_m ?? s.target_m)],
-    [words.rows.band, bandText(unit, s.low_m, s.high_m)],
+    [more.rows.depth, depthText(unit, s.estimate_m ?? s.target_m)],
+    [more.rows.band, bandText(unit, s.low_m, s.high_m)],
     [
-      words.rows.how,
+      more.rows.how,
       s.float_hang_m !== null
         ? say(words.hang(depthText(unit, s.float_hang_m), words.kinds[s.float_kind ?? "fixed"]))
         : s.count_s !== null
           ? setUpCount(unit, s)
           : "",
     ],
-    [words.rows.rate, words.relative(s.relative)],
-    [words.rows.line, say(s.line_title)],
-    [words.rows.leader, lengthText(unit, s.leader_length_m)],
-    [words.rows.flies, s.flies.map((f) => `${say(f.name)} ${f.hook}`).join(", ")],
-    [words.rows.retrieve, say(s.retrieve.words)],
-    [words.rows.rig, words.rigging(Math.round((s.rigging_s ?? 0) / 60), s.rod ?? null)],
-    [words.rows.mind, s.cautions.map((c) => say(c.sentence)).join(" ")],
+    [more.rows.rate, words.relative(s.relative)],
+    [more.rows.line, say(s.line_title)],
+    [more.rows.leader, lengthText(unit, s.leader_length_m)],
+    [more.rows.flies, s.flies.map((f) => `${say(f.name)} ${f.hook}`).join(", ")],
+    [more.rows.retrieve, say(s.retrieve.words)],
+    [more.rows.rig, words.rigging(Math.round((s.rigging_s ?? 0) / 60), s.rod ?? null)],
+    [more.rows.mind, s.cautions.map((c) => say(c.sentence)).join(" ")],
   ];
 }
 
@@ -66,8 +67,8 @@ export default function Compare({ plan }: { plan: Schemas["PlanAnswer"] }) {
   return (
     <div>
       <div className="grid grid-cols-2 gap-3">
-        {choose(words.compareFirst, 0)}
-        {choose(words.compareSecond, 1)}
+        {choose(more.compareFirst, 0)}
+        {choose(more.compareSecond, 1)}
       </div>
       <table className="mt-2 w-full table-fixed">
         <tbody>

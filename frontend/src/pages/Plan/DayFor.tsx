@@ -4,7 +4,7 @@ import { foundM } from "../../lib/day";
 import { useReading } from "../../lib/reading";
 import { useReader } from "../../lib/session";
 import { Choice, Field, NumberBox, Select } from "../../ui/controls";
-import { words } from "./strings";
+import { more } from "./moreStrings";
 
 const HOURS = [2, 3, 4, 5, 6, 8, 10];
 
@@ -24,42 +24,42 @@ export default function DayFor() {
       ? {
           code: "not_a_number",
           path: "found_m",
-          message: words.notANumber,
+          message: more.notANumber,
           accepted: `a number in ${unit}`,
           hint: "",
         }
       : problemAt("found_m");
   const hours = HOURS.includes(day.hours) ? HOURS : [...HOURS, day.hours].sort((a, b) => a - b);
-  const aim = words.aims.find((one) => one.value === day.aim)?.label.toLowerCase() ?? "";
+  const aim = more.aims.find((one) => one.value === day.aim)?.label.toLowerCase() ?? "";
   return (
     <details open={open} onToggle={(e) => setOpen(e.currentTarget.open)}>
       <summary className="min-h-11 cursor-pointer py-2 font-semibold">
-        {words.day(aim, day.hours, day.found.trim() ? `${day.found.trim()} ${unit}` : "")}
+        {more.day(aim, day.hours, day.found.trim() ? `${day.found.trim()} ${unit}` : "")}
       </summary>
       <div className="mt-1 flex flex-wrap items-start gap-x-6 gap-y-3">
         <Choice
-          label={words.aim}
+          label={more.aim}
           required
           value={day.aim}
-          options={words.aims as { value: typeof day.aim; label: string }[]}
+          options={more.aims as { value: typeof day.aim; label: string }[]}
           onChange={(aim) => {
             if (!aim) return;
             if (settings.schools) compareWith({ schools: settings.schools, aim: day.aim });
             changeDay({ aim });
           }}
         />
-        <Field label={words.hours} className="w-24">
+        <Field label={more.hours} className="w-24">
           {(p) => (
             <Select {...p} value={day.hours} onChange={(e) => changeDay({ hours: Number(e.target.value) })}>
               {hours.map((h) => (
                 <option key={h} value={h}>
-                  {words.hoursValue(h)}
+                  {more.hoursValue(h)}
                 </option>
               ))}
             </Select>
           )}
         </Field>
-        <Field label={words.found} hint={words.foundHint} problem={typed} className="max-w-64">
+        <Field label={more.found} hint={more.foundHint} problem={typed} className="max-w-64">
           {(p) => (
             <NumberBox
               {...p}

@@ -7,6 +7,7 @@ import { useReading } from "../../lib/reading";
 import { useReader } from "../../lib/session";
 import { bandText } from "../../lib/units";
 import { Button } from "../../ui/controls";
+import { more } from "./moreStrings";
 import { words } from "./strings";
 
 type Factor = Schemas["FactorOut"];
@@ -16,13 +17,13 @@ function Moves({ factor, likeliest }: { factor: Factor; likeliest: string }) {
   const { settings } = useReader();
   const share = factor.moves_share ?? 0;
   if (factor.off || factor.without_top_m == null || factor.without_bottom_m == null) return null;
-  if (share < SHOWN_SHARE) return <span className="text-soft">{words.movesNothing}</span>;
+  if (share < SHOWN_SHARE) return <span className="text-soft">{more.movesNothing}</span>;
   const band = bandText(settings.depth_unit, factor.without_top_m, factor.without_bottom_m);
   const percent = Math.round(share * 100);
   const other = factor.without_place;
   return (
     <span className="text-soft">
-      {other && other !== likeliest ? words.movesPlace(percent, band, other) : words.moves(percent, band)}
+      {other && other !== likeliest ? more.movesPlace(percent, band, other) : more.moves(percent, band)}
     </span>
   );
 }
@@ -48,11 +49,11 @@ export default function Factors({ plan, shown, onShow }: Props) {
     });
   return (
     <details open={open} onToggle={(e) => setOpen(e.currentTarget.open)}>
-      <summary className="min-h-11 cursor-pointer py-2 font-semibold">{words.factors}</summary>
-      <p className="text-[0.92rem] text-soft">{words.factorsAbout}</p>
+      <summary className="min-h-11 cursor-pointer py-2 font-semibold">{more.factors}</summary>
+      <p className="text-[0.92rem] text-soft">{more.factorsAbout}</p>
       <ul className="mt-2">
         {belief.factors.map((factor) => {
-          const word = words.factorWords[factor.name] ?? factor.name;
+          const word = more.factorWords[factor.name] ?? factor.name;
           const flat = factor.log_weight.every((v) => v === 0);
           return (
             <li
@@ -62,7 +63,7 @@ export default function Factors({ plan, shown, onShow }: Props) {
               <div className={factor.off ? "text-soft line-through decoration-1" : ""}>
                 <b>{word}</b>{" "}
                 <span className={factor.known ? "text-soft" : "text-soft italic"}>
-                  ({factor.off ? words.off : factor.known ? words.known : flat ? words.silent : words.guess})
+                  ({factor.off ? more.off : factor.known ? more.known : flat ? more.silent : more.guess})
                 </span>
                 : {say(factor.sentence)} <Moves factor={factor} likeliest={likeliest} />
               </div>
@@ -70,19 +71,19 @@ export default function Factors({ plan, shown, onShow }: Props) {
                 <Button
                   className="!px-2.5 text-[0.92rem]"
                   aria-pressed={shown === factor.name}
-                  aria-label={`${words.show}: ${word}`}
+                  aria-label={`${more.show}: ${word}`}
                   disabled={flat}
                   onClick={() => onShow(shown === factor.name ? null : factor.name)}
                 >
-                  {words.show}
+                  {more.show}
                 </Button>
                 <Button
                   className="!px-2.5 text-[0.92rem]"
-                  aria-label={`${factor.off ? words.takeIn : words.leaveOut}: ${word}`}
+                  aria-label={`${factor.off ? more.takeIn : more.leaveOut}: ${word}`}
                   disabled={flat && !factor.off}
                   onClick={() => toggle(factor.name as FactorName)}
                 >
-                  {factor.off ? words.takeIn : words.leaveOut}
+                  {factor.off ? more.takeIn : more.leaveOut}
                 </Button>
               </div>
             </li>

@@ -16,10 +16,11 @@ import { boxText, depthFrom, depthTo, typedNumber } from "../../lib/units";
 import { within } from "../../lib/within";
 import { Button, Choice, Field, NumberBox, Select, Tick } from "../../ui/controls";
 import { useDone } from "../../ui/UndoBar";
+import { more } from "./moreStrings";
 import { words } from "./strings";
 
 type Fly = Schemas["FlyOut"];
-const w = words.editor;
+const w = more.editor;
 const COUNT_STEP_S = 5;
 
 interface Props {

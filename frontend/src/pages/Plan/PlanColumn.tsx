@@ -6,7 +6,7 @@ import { ReadingColumn } from "../../components/ReadingColumn";
 import { beliefAt } from "../../lib/cord";
 import { useReading } from "../../lib/reading";
 import type { Water } from "../../lib/waters";
-import { words } from "./strings";
+import { more } from "./moreStrings";
 
 interface Props {
   water: Water;
@@ -37,7 +37,7 @@ export default function PlanColumn({ water, ring, onRing, index, onChoose, facto
         <FactorLayer
           factor={factor}
           depths={belief.depths_m}
-          word={words.factorWords[factor.name] ?? factor.name}
+          word={more.factorWords[factor.name] ?? factor.name}
         />
       )}
       {tried && belief && <TriedLayer plan={tried} place={belief.place} />}

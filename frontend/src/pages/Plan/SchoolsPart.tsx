@@ -4,6 +4,7 @@ import { Failed, Loading } from "../../components/states";
 import { useReading } from "../../lib/reading";
 import { useReader, useSaveSettings } from "../../lib/session";
 import { Field, Select } from "../../ui/controls";
+import { more } from "./moreStrings";
 import { words } from "./strings";
 
 type Schools = Schemas["Schools"];
@@ -24,7 +25,7 @@ export default function SchoolsPart() {
   };
   return (
     <div>
-      <p className="mb-2 text-[0.92rem] text-soft">{words.schoolsAbout}</p>
+      <p className="mb-2 text-[0.92rem] text-soft">{more.schoolsAbout}</p>
       {save.isError && <Failed error={save.error} />}
       <div className="grid gap-x-5 gap-y-3 min-[34rem]:grid-cols-2">
         {told.data.questions.map((question) => {
@@ -34,7 +35,7 @@ export default function SchoolsPart() {
             <Field
               key={question.key}
               label={say(question.words)}
-              hint={other ? say(words.isDefault(question.default_words)) : undefined}
+              hint={other ? say(more.isDefault(question.default_words)) : undefined}
             >
               {(p) => (
                 <Select {...p} value={mine} onChange={(e) => choose(question.key, e.target.value)}>
