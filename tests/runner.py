@@ -1,17 +1,20 @@
-"""Django's test runner, in parts at once: the browser's tests in two and what waits for servers, begun first, all others in
-whichever process is free.
+"""Django's test runner, in as many processes as there are processors: each takes the class that lasted longest of those left.
 
-The count of passed and failed tests stands on a line of its own at the end.
+How long each class lasts is kept from run to run (`tests/data/seconds.json` for the first). The ten longest tests are printed at
+the end, and the count of passed and failed tests on a line of its own.
 """
 
 from __future__ import annotations
 
 import faulthandler
+import json
 import logging
 import multiprocessing
 import os
+import pathlib
 import signal
 import sys
+import time
 import unittest
 import warnings
 from collections.abc import Iterable
@@ -20,13 +23,25 @@ from typing import Any
 from django.conf import settings
 from django.db import connections
 from django.db.models.signals import post_migrate
-from django.test.runner import DiscoverRunner, ParallelTestSuite, get_max_test_processes
+from django.test.runner import (
+    DiscoverRunner,
+    ParallelTestSuite,
+    RemoteTestResult,
+    RemoteTestRunner,
+    get_max_test_processes,
+)
 
 from stillthread.core.day.paths import IN_MEMORY
 from stillthread.shelf import FileShelf
 
 MOST_PATHS = 60_000  # every path of the whole suite, with room
-PART_S, RUN_S = 2400, 3600  # ceilings, never waited for: a part or a run that takes longer says where it stands
+PART_S, RUN_S = (
+    1200,
+    3600,
+)  # upper limits, normally never reached: a class or a run that takes longer says where it stands
+LONGEST = 10
+SHIPPED = pathlib.Path(__file__).parent / "data" / "seconds.json"
+UNKNOWN_S = 5.0  # a class nobody has timed yet
 
 
 class TallyResult(unittest.TextTestResult):
@@ -35,6 +50,25 @@ class TallyResult(unittest.TextTestResult):
     def __init__(self, *args: Any, **kwargs: Any) -> None:
         super().__init__(*args, **kwargs)
         self.passed = 0
+        self.seconds: dict[str, float] = {}
+        self.class_seconds: dict[str, float] = {}
+        self._began = 0.0
+
+    def startTest(self, test: unittest.TestCase) -> None:  # noqa: N802
+        self._began = time.perf_counter()
+        super().startTest(test)
+
+    def addDuration(self, test: unittest.TestCase, elapsed: float) -> None:  # noqa: N802 - as later Pythons call it
+        """Keep how long a test took, as the process that ran it has measured it."""
+        self.seconds[test.id()] = elapsed
+
+    def addClass(self, test: unittest.TestCase, elapsed: float) -> None:  # noqa: N802 - one of the events
+        """Keep how long the whole class of a test took."""
+        self.class_seconds[name_of(test)] = elapsed
+
+    def stopTest(self, test: unittest.TestCase) -> None:  # noqa: N802
+        self.seconds.setdefault(test.id(), time.perf_counter() - self._began)
+        super().stopTest(test)
 
     def addSuccess(self, test: unittest.TestCase) -> None:  # noqa: N802 - unittest's name
         self.passed += 1
@@ -70,6 +104,33 @@ def closing_line(result: TallyResult) -> str:
     return f"{result.passed} passed, {failed} failed{tail}"
 
 
+def longest(seconds: dict[str, float], most: int = LONGEST) -> list[str]:
+    """Return the longest tests, a line each, the longest first."""
+    rows = sorted(seconds.items(), key=lambda row: -row[1])[:most]
+    return [f"{elapsed:7.1f} s  {name}" for name, elapsed in rows]
+
+
+def name_of(test: unittest.TestCase) -> str:
+    """Return the name of a test's class, as it is timed."""
+    return f"{type(test).__module__}.{type(test).__qualname__}"
+
+
+class _TimedResult(RemoteTestResult):
+    """Tells how long each test took in its own process."""
+
+    def startTest(self, test: unittest.TestCase) -> None:  # noqa: N802
+        super().startTest(test)
+        self._began = time.perf_counter()
+
+    def stopTest(self, test: unittest.TestCase) -> None:  # noqa: N802
+        self.events.append(("addDuration", self.test_index, time.perf_counter() - self._began))
+        super().stopTest(test)
+
+
+class _TimedRunner(RemoteTestRunner):
+    resultclass = _TimedResult
+
+
 class Part(unittest.TestSuite):
     """Tests that run in one process. Goes to it by its number: the process is a fork and has the tests already, and a
     doctest cannot be pickled.
@@ -99,34 +160,35 @@ def _give_up(number: int, frame: Any) -> None:
 
 
 def _run_watched(args: tuple[Any, ...]) -> Any:
-    """Run a part; one that does not end has every thread of its process written out."""
+    """Run a part and tell how long it took; one that does not end has every thread of its process written out."""
     faulthandler.dump_traceback_later(PART_S)
+    began = time.perf_counter()
     try:
-        return ParallelTestSuite.run_subsuite(args)
+        index, events = ParallelTestSuite.run_subsuite(args)
     finally:
         faulthandler.cancel_dump_traceback_later()
+    return index, [*events, ("addClass", 0, time.perf_counter() - began)]
 
 
-class HalvesSuite(ParallelTestSuite):
-    """The browser's tests as two parts, begun first; the other classes are dealt out to whichever process is free, those with
-    servers of their own before the others: they wait most, and the last to end should not be one of them.
-    """
+def known_seconds() -> dict[str, float]:
+    """Return how long each class took when it was last timed: on this machine, else where the file was made."""
+    for path in (settings.VAR / SHIPPED.name, SHIPPED):
+        if path.is_file():
+            return dict(json.loads(path.read_text("utf-8")))
+    return {}
+
+
+class LongestFirst(ParallelTestSuite):
+    """The classes, dealt out one by one to whichever process is free, the longest first: so all processes end together."""
 
     run_subsuite = _run_watched
+    runner_class = _TimedRunner
 
     def __init__(self, subsuites: list[unittest.TestSuite], processes: int, *args: Any, **kwargs: Any) -> None:
+        known = known_seconds()
         classes = [list(part) for part in subsuites]
-        browser = [test for tests in classes for test in tests if getattr(test, "needs_browser", False)]
-        lit = [test for test in browser if not _dark(test)]
-        dark = [test for test in browser if _dark(test)]
-        rest = [tests for tests in classes if not getattr(tests[0], "needs_browser", False)]
-        rest.sort(key=lambda tests: not type(tests[0]).__module__.startswith("tests.serving"))
-        super().__init__([Part(part) for part in (lit, dark, *rest) if part], processes, *args, **kwargs)
-
-
-def _dark(test: unittest.TestCase) -> bool:
-    """Whether a browser's test is of the day without signal: those are a part of their own, as long as a third of the others."""
-    return getattr(test, "workers", "") == "allow"
+        classes.sort(key=lambda tests: -known.get(name_of(tests[0]), UNKNOWN_S))
+        super().__init__([Part(tests) for tests in classes if tests], processes, *args, **kwargs)
 
 
 def _whole_file(using: str, **kwargs: Any) -> None:
@@ -138,7 +200,7 @@ def _whole_file(using: str, **kwargs: Any) -> None:
 class StillRunner(DiscoverRunner):
     """Runs tests at once in as many processes as there are processors, unless told otherwise (`--parallel 1`)."""
 
-    parallel_test_suite = HalvesSuite
+    parallel_test_suite = LongestFirst
 
     def __init__(self, *, parallel: int = 0, pdb: bool = False, **kwargs: Any) -> None:
         super().__init__(parallel=1 if pdb else parallel or get_max_test_processes(), pdb=pdb, **kwargs)
@@ -181,6 +243,11 @@ class StillRunner(DiscoverRunner):
 
     def suite_result(self, suite: unittest.TestSuite, result: Any, **kwargs: Any) -> int:
         if isinstance(result, TallyResult):
+            known = known_seconds()
+            kept = {name: round(elapsed, 1) for name, elapsed in sorted({**known, **result.class_seconds}.items())}
+            (settings.VAR / SHIPPED.name).write_text(json.dumps(kept, indent=0), "utf-8")
+            sys.stdout.write("\nLongest:\n" + "\n".join(longest(result.seconds)) + "\n")
+            (settings.VAR / "test-durations.json").write_text(json.dumps(result.seconds), "utf-8")
             sys.stdout.write(f"\n{closing_line(result)}\n")
             sys.stdout.flush()
         return super().suite_result(suite, result, **kwargs)

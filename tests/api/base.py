@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import json
 import uuid
+from datetime import datetime
 from functools import cache
 from typing import Any
 
@@ -12,6 +13,7 @@ from django.test import Client, TestCase
 
 from stillthread.accounts.services import angler_of
 from stillthread.site.api import api
+from tests.clock import NOON, stopped_at
 
 PASSWORD = "cold-morning-on-the-dam"
 WATER = {
@@ -35,7 +37,11 @@ def contract() -> dict[str, Any]:
 
 
 class ApiCase(TestCase):
+    now: datetime | None = NOON  # None: what a test is about keeps time by another clock
+
     def setUp(self) -> None:
+        if self.now is not None:
+            self.enterContext(stopped_at(self.now))
         self.user = self.make_user("angler")
         self.client = self.sign_in("angler")
 

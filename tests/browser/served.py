@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import contextlib
 import logging
+import mimetypes
 import os
 import pathlib
 import signal
@@ -19,7 +20,7 @@ from django.core.servers.basehttp import ThreadedWSGIServer
 from django.test.testcases import LiveServerThread, QuietWSGIRequestHandler
 from playwright.sync_api import Browser, Playwright, sync_playwright
 
-from stillthread.site.settings import ROOT
+from stillthread.site.settings import DIST, ROOT
 
 sys.path.insert(0, str(ROOT / "scripts"))
 
@@ -28,9 +29,19 @@ from browser import launch  # noqa: E402
 os.environ["DJANGO_ALLOW_ASYNC_UNSAFE"] = (
     "true"  # the driver keeps an event loop in the thread that also asks the database
 )
+FOR_EVER = "max-age=31536000, immutable"
 PARTS_S = 20.0  # a ceiling as well
 QUIET_S = 0.1  # without a question: one that a page sent as it was closed may still be on its way to the application
 SETTLE_S = 60.0  # a ceiling, never waited for: a request that takes longer is a fault of its own
+
+
+@cache
+def built(path: str) -> tuple[str, bytes]:
+    """Return the type and the bytes of a part of the page as it was built; through the application a page of a hundred parts
+    takes three times as long (how it serves them is for `tests/serving`).
+    """
+    kind = mimetypes.guess_type(path)[0] or "application/octet-stream"
+    return kind, (DIST / path.lstrip("/")).read_bytes()
 
 
 class Traffic(logging.Handler):
@@ -49,6 +60,12 @@ class Traffic(logging.Handler):
         """Return the application with its requests counted from the first line to the last byte."""
 
         def answer(environ: dict[str, Any], start_response: Any) -> Iterable[bytes]:
+            if environ["PATH_INFO"].startswith("/assets/"):
+                kind, body = built(environ["PATH_INFO"])
+                start_response(
+                    "200 OK", [("Content-Type", kind), ("Cache-Control", FOR_EVER), ("Content-Length", str(len(body)))]
+                )
+                return [body]
             other = self.instead.get(environ["PATH_INFO"])
             if other is not None:
                 start_response("200 OK", [("Content-Type", "text/javascript"), ("Cache-Control", "no-cache")])

@@ -7,6 +7,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from stillthread.core.day.given import METHODS, Angler, Rules
+from stillthread.core.food.seen import Sighting
 from stillthread.core.plan.changed import what_changed
 from stillthread.core.plan.make import make_plan
 from stillthread.core.plan.rank import alike, over_session, pick_different
@@ -35,7 +36,9 @@ class Ladders(unittest.TestCase):
             self.assertEqual(len(set(s.ladder)), len(s.ladder))
 
     def test_a_dry_fly_has_none(self):
-        self.assertTrue(all(not s.ladder for s in PLAN.set_ups if s.method == "dry"))
+        rising = day(rules=Rules(max_flies=2), sightings=(Sighting(rise="sip", abundance="many"),))
+        for s in some([s for s in make_plan(rising).set_ups if s.method == "dry"]):
+            self.assertFalse(s.ladder)
 
 
 class Changes(unittest.TestCase):

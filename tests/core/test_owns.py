@@ -6,6 +6,7 @@ from dataclasses import replace
 from stillthread.core.day.given import Angler, HandMade, Owns
 from stillthread.core.day.schools import Schools
 from stillthread.core.plan.make import day_context, make_plan
+from tests.checks import some
 from tests.days import FLOATING, MAY, day, profile
 
 # Cold at the top: they lie at 4 m and more, beyond a rod's length.
@@ -14,6 +15,11 @@ DEEP = replace(MAY, profile=profile((0, 5.0), (2, 5.2), (4, 6.8), (5, 7.0)))
 
 def owning(reading=MAY, schools=Schools(), by_hand=(), **owns):
     return day(angler=Angler(owns=Owns(**owns)), reading=reading, schools=schools, by_hand=by_hand, found_m=4.5)
+
+
+def shallower(**owns):
+    """A day on which nobody has found a depth yet: a float is hung as deep as it can be."""
+    return replace(owning(DEEP, **owns), found_m=None)
 
 
 def floats(plan):
@@ -34,11 +40,11 @@ class Floats(unittest.TestCase):
         )
 
     def test_a_fixed_one_alone_hangs_no_deeper_than_can_be_landed(self):
-        given = owning(DEEP, floats=("fixed",))
+        given = shallower(floats=("fixed",))
         plan, limit = make_plan(given), day_context(given)[0].landing_m
-        self.assertTrue(all(one.float_hang_m <= limit and one.float_kind == "fixed" for one in floats(plan)))
-        for one in floats(plan):
-            self.assertTrue(all(rung.to_m <= limit + 1e-6 for rung in one.ladder))
+        for one in some(floats(plan)):
+            self.assertTrue(one.float_hang_m <= limit and one.float_kind == "fixed")
+            self.assertTrue(all(rung.float_hang_m <= limit + 1e-6 for rung in one.ladder))
 
     def test_without_a_float_none_is_planned_and_the_reason_is_the_kit(self):
         plan = make_plan(owning(floats=()))
@@ -53,18 +59,19 @@ class Floats(unittest.TestCase):
         self.assertTrue([one for one in make_plan(owning(DEEP, by_hand=(hand,))).set_ups if one.by_hand is not None])
 
     def test_only_sliding_ones_where_the_angler_never_slides(self):
-        given = owning(DEEP, schools=Schools(sliding_float="never"), floats=("sliding", "fixed"))
+        given = shallower(schools=Schools(sliding_float="never"), floats=("sliding", "fixed"))
         limit = day_context(given)[0].landing_m
-        self.assertTrue(all(one.float_hang_m <= limit for one in floats(make_plan(given))))
+        for one in some(floats(make_plan(given))):
+            self.assertLessEqual(one.float_hang_m, limit)
 
     def test_a_sliding_one_that_does_not_slide_is_as_good_as_fixed(self):
         # Unweighted flies alone: nothing hangs below that would pull a leader through.
-        given = owning(DEEP, floats=("sliding",))
+        given = shallower(floats=("sliding",))
         light = replace(given, flies=tuple(fly for fly in given.flies if fly.weight == "unweighted"))
         limit = day_context(light)[0].landing_m
-        for one in floats(make_plan(light)):
+        for one in some(floats(make_plan(light))):
             self.assertTrue(one.float_hang_m <= limit and one.float_kind == "fixed", (one.float_hang_m, one.float_kind))
-            self.assertTrue(all(rung.to_m <= limit + 1e-6 for rung in one.ladder))
+            self.assertTrue(all(rung.float_hang_m <= limit + 1e-6 for rung in one.ladder))
 
 
 class LeadersAndTippet(unittest.TestCase):

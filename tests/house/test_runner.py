@@ -5,9 +5,10 @@ import logging
 import pickle
 import threading
 import unittest
+import unittest.mock
 
 from tests.browser.served import Traffic
-from tests.runner import HalvesSuite, Part, TallyResult, closing_line
+from tests.runner import LongestFirst, Part, TallyResult, closing_line, longest, name_of
 
 
 class Good(unittest.TestCase):
@@ -59,10 +60,15 @@ class ClosingLine(unittest.TestCase):
 
 
 class Dealing(unittest.TestCase):
-    def test_the_browsers_tests_are_one_part_and_come_first(self):
-        dealt = HalvesSuite([[Good()], [InTheBrowser()], [Halting(), Halting()], [InTheBrowser()]], 2)
+    def test_the_class_that_lasted_longest_comes_first_whatever_it_needs(self):
+        known = {name_of(Good()): 2.0, name_of(InTheBrowser()): 1.0, name_of(Halting()): 9.0}
+        with unittest.mock.patch("tests.runner.known_seconds", return_value=known):
+            dealt = LongestFirst([[InTheBrowser()], [Good()], [Halting(), Halting()]], 2)
         self.assertEqual([[type(t).__name__ for t in part] for part in dealt.subsuites],
-                         [["InTheBrowser"] * 2, ["Good"], ["Halting"] * 2])  # fmt: skip
+                         [["Halting"] * 2, ["Good"], ["InTheBrowser"]])  # fmt: skip
+
+    def test_the_longest_are_told(self):
+        self.assertEqual(longest({"a": 1.0, "b": 12.25, "c": 3.0}, 2), ["   12.2 s  b", "    3.0 s  c"])
 
     def test_a_part_is_found_again_by_its_number(self):
         part = Part([Good()])

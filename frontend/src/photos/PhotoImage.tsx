@@ -27,7 +27,7 @@ export function PhotoImage({ photo, zone, size, className = "" }: Props) {
   const [failed, setFailed] = useState<string | null>(null);
   if (refused) return <p className="border-l-4 border-warm pl-2 text-warm">{refused}</p>;
   if (looked && (!url || failed === url))
-    return <p className="grid min-h-24 place-items-center bg-panel p-2 text-soft">{words.notHere}</p>;
+    return <p className="grid min-h-24 place-items-center bg-paper p-2 text-soft">{words.notHere}</p>;
   if (!url) return <span className="block min-h-24" />;
   return (
     <img src={url} alt={text} onError={() => setFailed(url)} className={`block rounded-md ${className}`} />
